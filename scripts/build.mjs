@@ -1,0 +1,50 @@
+// Builds the tool: its commands and core into dist/, what it ships to browsers into dist/browser/, and
+// the list of commands that oclif reads at start. Libraries without native parts are bundled, so that a
+// command starts by reading a few files.
+import { build } from 'esbuild';
+import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { Plugin } from '@oclif/core/config';
+
+rmSync('dist', { recursive: true, force: true });
+const { dependencies } = JSON.parse(readFileSync('package.json', 'utf8'));
+const commands = readdirSync('src/commands').filter((name) => name.endsWith('.ts'));
+
+await Promise.all([
+  build({
+    entryPoints: [
+      ...commands.map((name) => ({ in: `src/commands/${name}`, out: `commands/${name.replace(/\.ts$/, '')}` })),
+      { in: 'src/index.ts', out: 'index' },
+    ],
+    outdir: 'dist',
+    bundle: true,
+    splitting: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20.19',
+    external: Object.keys(dependencies).flatMap((name) => [name, `${name}/*`]),
+    legalComments: 'linked',
+    chunkNames: 'shared/[name]-[hash]',
+    logLevel: 'warning',
+    banner: { js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);" },
+  }),
+  build({
+    entryPoints: { runtime: 'src/runtime/index.ts' },
+    outdir: 'dist/browser',
+    bundle: true,
+    format: 'esm',
+    target: 'es2022',
+    logLevel: 'warning',
+  }),
+  build({
+    entryPoints: { probes: 'src/verify/page/index.ts' },
+    outdir: 'dist/browser',
+    bundle: true,
+    format: 'esm',
+    target: 'es2022',
+    logLevel: 'warning',
+  }),
+]);
+
+const plugin = new Plugin({ root: process.cwd(), ignoreManifest: true, respectNoCacheDefault: true });
+await plugin.load();
+writeFileSync('oclif.manifest.json', `${JSON.stringify(plugin.manifest, null, 2)}\n`);

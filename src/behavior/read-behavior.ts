@@ -1,0 +1,193 @@
+import { parseSync } from 'oxc-parser';
+import { PositionIndex, type Finding } from '../finding.js';
+import { functionReads, type Reads } from './reads.js';
+import { isTreeNode, walk, type TreeNode } from './tree.js';
+
+/** One name that a behavior module exports. */
+export interface BehaviorExport {
+  name: string;
+  kind: 'function' | 'value';
+  offset: number;
+  /** What a function reads through its first argument. */
+  reads: Reads;
+}
+
+/** An event that a behavior emits, by a name that stands in its source. */
+export interface Emission {
+  name: string;
+  offset: number;
+}
+
+/** What the tool knows of an element's behavior from its syntax tree; nothing of it is run. */
+export interface Behavior {
+  file: string;
+  exports: Map<string, BehaviorExport>;
+  /** Names of the state, in order; empty if there is none. */
+  state: string[];
+  emissions: Emission[];
+  /** True if some event is emitted whose name is not a plain text. */
+  emitsUnknown: boolean;
+  positions: PositionIndex;
+}
+
+/** Exports that Lastwright calls itself; a view cannot. */
+export const LIFECYCLE_EXPORTS = ['state', 'connected'] as const;
+
+/** Reads a behavior module (TypeScript or JavaScript) without running it. */
+export function readBehavior(file: string, text: string): { behavior: Behavior; findings: Finding[] } {
+  const positions = new PositionIndex(text);
+  const findings: Finding[] = [];
+  const behavior: Behavior = {
+    file,
+    exports: new Map(),
+    state: [],
+    emissions: [],
+    emitsUnknown: false,
+    positions,
+  };
+  const { program, errors } = parseSync(file, text, { astType: 'js', sourceType: 'module' });
+  const [error] = errors;
+  if (error) {
+    findings.push({
+      code: 'behavior/syntax',
+      severity: 'error',
+      message: `The module cannot be parsed: ${error.message.replace(/\.$/, '')}.`,
+      help: 'Mend the syntax near here.',
+      file,
+      ...positions.at(error.labels[0]?.start ?? 0),
+    });
+    return { behavior, findings };
+  }
+  const root = program as unknown as TreeNode;
+  const functions = moduleFunctions(root);
+  for (const statement of root.body as TreeNode[]) {
+    if (statement.type === 'ExportDefaultDeclaration' || statement.type === 'ExportAllDeclaration') {
+      findings.push({
+        code: 'behavior/export',
+        severity: 'error',
+        message: statement.type === 'ExportAllDeclaration' ? 'A behavior cannot pass on all exports of another module.' : 'A behavior has no default export.',
+        help: 'Export each function by its name: "export function …" or "export { name }".',
+        file,
+        ...positions.at(statement.start),
+      });
+    }
+    if (statement.type !== 'ExportNamedDeclaration' || statement.exportKind === 'type') continue;
+    for (const { name, value, offset } of exportedNames(statement)) {
+      const node = value ?? functions.get(name);
+      behavior.exports.set(name, {
+        name,
+        kind: node && isFunction(node) ? 'function' : 'value',
+        offset,
+        reads: node && isFunction(node) ? functionReads(node, functions) : 'everything',
+      });
+      if (name === 'state') {
+        const keys = node && stateNames(node);
+        if (keys) behavior.state = keys;
+        else {
+          findings.push({
+            code: 'state/unreadable',
+            severity: 'error',
+            message: 'The names of the state cannot be seen in the source.',
+            help: 'Write "export const state = () => ({ name: value })", a function that returns an object literal.',
+            file,
+            ...positions.at(offset),
+          });
+        }
+      }
+    }
+  }
+  walk(root, (node) => {
+    const emission = emissionOf(node);
+    if (emission === 'unknown') behavior.emitsUnknown = true;
+    else if (emission) behavior.emissions.push(emission);
+  });
+  return { behavior, findings };
+}
+
+export function isFunction(node: TreeNode): boolean {
+  return /^(ArrowFunctionExpression|FunctionDeclaration|FunctionExpression)$/.test(node.type);
+}
+
+/** The functions at the top of a module by name, declared or assigned to a constant. */
+function moduleFunctions(root: TreeNode): Map<string, TreeNode> {
+  const found = new Map<string, TreeNode>();
+  for (const statement of root.body as TreeNode[]) {
+    const declaration = isTreeNode(statement.declaration) ? statement.declaration : statement;
+    if (declaration.type === 'FunctionDeclaration' && isTreeNode(declaration.id)) {
+      found.set(declaration.id.name as string, declaration);
+    }
+    if (declaration.type === 'VariableDeclaration') {
+      for (const { id, init } of declaration.declarations as unknown as { id: TreeNode; init: unknown }[]) {
+        if (id.type === 'Identifier' && isTreeNode(init) && isFunction(init)) found.set(id.name as string, init);
+      }
+    }
+  }
+  return found;
+}
+
+interface Exported {
+  name: string;
+  value: TreeNode | undefined;
+  offset: number;
+}
+
+function exportedNames(statement: TreeNode): Exported[] {
+  const declaration = statement.declaration;
+  if (!isTreeNode(declaration)) {
+    return (statement.specifiers as TreeNode[])
+      .filter((specifier) => specifier.exportKind !== 'type')
+      .map((specifier) => ({
+        name: (specifier.exported as TreeNode).name as string,
+        value: undefined,
+        offset: specifier.start,
+      }));
+  }
+  if (declaration.type === 'VariableDeclaration') {
+    return (declaration.declarations as unknown as { id: TreeNode; init: unknown }[])
+      .filter(({ id }) => id.type === 'Identifier')
+      .map(({ id, init }) => ({
+        name: id.name as string,
+        value: isTreeNode(init) ? init : undefined,
+        offset: id.start,
+      }));
+  }
+  if (declaration.type === 'FunctionDeclaration' && isTreeNode(declaration.id)) {
+    return [{ name: declaration.id.name as string, value: declaration, offset: declaration.id.start }];
+  }
+  return [];
+}
+
+/** The keys of the object literal that a state function returns, or undefined if they cannot be seen. */
+function stateNames(node: TreeNode): string[] | undefined {
+  if (!isFunction(node)) return undefined;
+  let result = node.body as TreeNode;
+  if (result.type === 'BlockStatement') {
+    const last = (result.body as TreeNode[]).at(-1);
+    if (last?.type !== 'ReturnStatement' || !isTreeNode(last.argument)) return undefined;
+    result = last.argument;
+  }
+  while (/^(ParenthesizedExpression|TSAsExpression|TSSatisfiesExpression)$/.test(result.type)) {
+    result = result.expression as TreeNode;
+  }
+  if (result.type !== 'ObjectExpression') return undefined;
+  const names: string[] = [];
+  for (const property of result.properties as TreeNode[]) {
+    const key = property.key;
+    if (property.type !== 'Property' || property.computed || !isTreeNode(key) || key.type !== 'Identifier') {
+      return undefined;
+    }
+    names.push(key.name as string);
+  }
+  return names;
+}
+
+/** The event that a call like `berth.emit('berth-claim')` emits. */
+function emissionOf(node: TreeNode): Emission | 'unknown' | undefined {
+  if (node.type !== 'CallExpression') return undefined;
+  const callee = node.callee as TreeNode;
+  if (callee.type !== 'MemberExpression' || callee.computed) return undefined;
+  if ((callee.property as TreeNode).name !== 'emit') return undefined;
+  const [first] = node.arguments as TreeNode[];
+  if (first?.type === 'Literal' && typeof first.value === 'string') return { name: first.value, offset: first.start };
+  return 'unknown';
+}

@@ -1,0 +1,57 @@
+/** A node of an ESTree syntax tree, as parsers give it; `start` and `end` are offsets. */
+export interface TreeNode {
+  type: string;
+  start: number;
+  end: number;
+  [key: string]: unknown;
+}
+
+export function isTreeNode(value: unknown): value is TreeNode {
+  return typeof value === 'object' && value !== null && typeof (value as TreeNode).type === 'string';
+}
+
+/** The nodes directly below one, in source order of their keys. */
+export function* childrenOf(node: TreeNode): Generator<TreeNode> {
+  for (const key in node) {
+    if (key === 'typeAnnotation' || key === 'returnType' || key === 'typeParameters') continue;
+    const value = node[key];
+    if (Array.isArray(value)) {
+      for (const item of value) if (isTreeNode(item)) yield item;
+    } else if (isTreeNode(value)) yield value;
+  }
+}
+
+/** Visits a tree from the top; `enter` gets each node with its ancestors, nearest last, and may stop the descent with false. */
+export function walk(
+  root: TreeNode,
+  enter: (node: TreeNode, ancestors: readonly TreeNode[]) => boolean | void,
+): void {
+  const ancestors: TreeNode[] = [];
+  const visit = (node: TreeNode): void => {
+    if (enter(node, ancestors) === false) return;
+    ancestors.push(node);
+    for (const child of childrenOf(node)) visit(child);
+    ancestors.pop();
+  };
+  visit(root);
+}
+
+/** The names that a pattern (of a parameter or a declaration) binds. */
+export function boundNames(pattern: TreeNode): string[] {
+  switch (pattern.type) {
+    case 'Identifier':
+      return [pattern.name as string];
+    case 'ObjectPattern':
+      return (pattern.properties as TreeNode[]).flatMap((property) =>
+        boundNames((property.type === 'RestElement' ? property.argument : property.value) as TreeNode),
+      );
+    case 'ArrayPattern':
+      return (pattern.elements as (TreeNode | null)[]).flatMap((element) => (element ? boundNames(element) : []));
+    case 'AssignmentPattern':
+      return boundNames(pattern.left as TreeNode);
+    case 'RestElement':
+      return boundNames(pattern.argument as TreeNode);
+    default:
+      return [];
+  }
+}

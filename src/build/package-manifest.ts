@@ -1,0 +1,45 @@
+import type { Contract } from '../contract/model.js';
+import type { Library } from '../library/open-library.js';
+
+/** Marks a folder as one that a build wrote, and so may replace. */
+export const OUTPUT_MARK = 'lastwright';
+
+/** Name of the single-file bundle. */
+export function bundleName(library: Library): string {
+  return `${library.name.replace(/^@[^/]*\//, '')}.bundle.js`;
+}
+
+/** The subpaths that consumers import, each with the file it leads to. */
+export function packageExports(library: Library, contracts: readonly Contract[]): Record<string, string> {
+  const paths: Record<string, string> = { '.': './index.js' };
+  for (const { tag } of contracts) {
+    paths[`./${tag}`] = `./elements/${tag}.js`;
+    paths[`./${tag}/class`] = `./classes/${tag}.js`;
+  }
+  paths['./bundle'] = `./${bundleName(library)}`;
+  paths['./custom-elements.json'] = './custom-elements.json';
+  paths['./package.json'] = './package.json';
+  return paths;
+}
+
+/** The package.json of a built library. */
+export function packageManifest(library: Library, contracts: readonly Contract[]): string {
+  const exports = Object.fromEntries(
+    Object.entries(packageExports(library, contracts)).map(([path, file]) => {
+      const typed = file.endsWith('.js') && !file.endsWith('.bundle.js');
+      return [path, typed ? { types: file.replace(/\.js$/, '.d.ts'), default: file } : file];
+    }),
+  );
+  const manifest = {
+    name: library.name,
+    version: library.version,
+    type: 'module',
+    main: './index.js',
+    types: './index.d.ts',
+    customElements: './custom-elements.json',
+    sideEffects: ['./index.js', './elements/*.js', `./${bundleName(library)}`],
+    exports,
+    [OUTPUT_MARK]: { output: 1 },
+  };
+  return `${JSON.stringify(manifest, null, 2)}\n`;
+}

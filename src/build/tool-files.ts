@@ -1,0 +1,17 @@
+import { existsSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+/** The folder of the installed tool, that of its package.json. */
+export const TOOL_ROOT = findToolRoot();
+
+function findToolRoot(): string {
+  let folder = dirname(fileURLToPath(import.meta.url));
+  while (!existsSync(join(folder, 'package.json'))) folder = dirname(folder);
+  return folder;
+}
+
+/** A file that the tool's own build made for use in browsers: the runtime, the code that runs probes. */
+export function toolFile(name: 'runtime.js' | 'probes.js'): string {
+  return join(TOOL_ROOT, 'dist', 'browser', name);
+}

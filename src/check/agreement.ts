@@ -1,0 +1,106 @@
+import { LIFECYCLE_EXPORTS } from '../behavior/read-behavior.js';
+import type { Finding, Position, Severity } from '../finding.js';
+import { suggestion } from '../nearest.js';
+import type { Placed } from '../view/plan.js';
+import type { Element } from './analyze.js';
+
+/** Do the files of an element keep what its contract promises? `broken` files are not looked into. */
+export function checkAgreement(element: Element, broken: boolean): Finding[] {
+  const { contract, folder, plan, behavior } = element;
+  const findings: Finding[] = [];
+  const report = (code: string, severity: Severity, file: string, at: Position, message: string, help: string): void => {
+    findings.push({ code, severity, message, help, file, ...at });
+  };
+  const inContract = (path: string[]): [string, Position] => [contract.file, contract.locate(path, 'key')];
+
+  if (contract.wraps === undefined && !folder.view) {
+    report(
+      'view/missing',
+      'error',
+      ...inContract(['tag']),
+      `The element "${contract.tag}" has no view.`,
+      `Add ${folder.contract.file.replace(/\.contract\.\w+$/, '.html').split('/').pop()} beside the contract, or say what the contract wraps.`,
+    );
+  }
+  if (broken) return findings;
+  if (plan && element.view) {
+    const { positions } = element.view;
+    const named = (kind: 'slot' | 'part', placed: readonly Placed[], promised: readonly { name: string }[]): void => {
+      const names = promised.map(({ name }) => name);
+      for (const { name, offset } of placed) {
+        if (names.includes(name)) continue;
+        report(
+          `${kind}/undeclared`,
+          'error',
+          plan.file,
+          positions.at(offset),
+          name === 'default' && kind === 'slot'
+            ? 'The view has an unnamed slot, but the contract declares no default slot.'
+            : `The contract declares no ${kind} "${name}".`,
+          `${suggestion(name, names, `${kind}s`)} Or declare it under "${kind}s" in the contract.`,
+        );
+      }
+      for (const name of names) {
+        if (placed.some((other) => other.name === name)) continue;
+        report(
+          `${kind}/missing`,
+          'error',
+          ...inContract([`${kind}s`, name]),
+          `The contract promises the ${kind} "${name}", but the view has none.`,
+          kind === 'slot'
+            ? `Put ${name === 'default' ? '<slot></slot>' : `<slot name="${name}"></slot>`} into the view, or remove it here.`
+            : `Put part="${name}" on an element of the view, or remove it here.`,
+        );
+      }
+    };
+    named('slot', plan.slots, contract.slots);
+    named('part', plan.parts, contract.parts);
+  }
+  if (contract.wraps !== undefined) return findings;
+
+  for (const { name } of contract.methods) {
+    if (behavior?.exports.get(name)?.kind === 'function') continue;
+    report(
+      'method/missing',
+      'error',
+      ...inContract(['methods', name]),
+      `The contract promises the method "${name}", but the behavior exports no function of that name.`,
+      behavior ? suggestion(name, behavior.exports.keys(), 'exports') : 'Add a behavior module beside the contract that exports it.',
+    );
+  }
+  const events = contract.events.map(({ name }) => name);
+  for (const { name, offset } of behavior?.emissions ?? []) {
+    if (events.includes(name)) continue;
+    report(
+      'event/undeclared',
+      'error',
+      behavior!.file,
+      behavior!.positions.at(offset),
+      `The event "${name}" is emitted, but the contract does not declare it.`,
+      `${suggestion(name, events, 'events')} Or declare it under "events" in the contract.`,
+    );
+  }
+  for (const name of events) {
+    if (behavior?.emitsUnknown || behavior?.emissions.some((emission) => emission.name === name)) continue;
+    report(
+      'event/never-emitted',
+      'warning',
+      ...inContract(['events', name]),
+      `The contract promises the event "${name}", but nothing emits it.`,
+      'Emit it in the behavior, or remove it here.',
+    );
+  }
+  const ownCalls = new Set<string>([...LIFECYCLE_EXPORTS, ...contract.methods.map(({ name }) => name)]);
+  for (const { name, kind, offset } of behavior?.exports.values() ?? []) {
+    if (kind !== 'function' || ownCalls.has(name) || plan?.calls.has(name)) continue;
+    report(
+      'behavior/unused',
+      'warning',
+      behavior!.file,
+      behavior!.positions.at(offset),
+      `The exported function "${name}" is used neither by the view nor as a method.`,
+      'Use it, declare it as a method, or do not export it.',
+    );
+  }
+  return findings;
+}

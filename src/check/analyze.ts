@@ -1,0 +1,107 @@
+import { readBehavior, type Behavior } from '../behavior/read-behavior.js';
+import { hasErrors, inReadingOrder, type Finding } from '../finding.js';
+import { readContract, readSamples } from '../contract/read-contract.js';
+import type { Locate } from '../contract/read-document.js';
+import type { Contract, Sample } from '../contract/model.js';
+import type { ElementFolder, Library } from '../library/open-library.js';
+import { readStyle } from '../style/read-style.js';
+import { parseView, type ParsedView } from '../view/parse-view.js';
+import { planView, type ViewPlan } from '../view/plan.js';
+import { checkAgreement } from './agreement.js';
+import { checkSamples } from './samples.js';
+
+/** One element with everything that is known of it. */
+export interface Element {
+  folder: ElementFolder;
+  contract: Contract;
+  behavior: Behavior | undefined;
+  view: ParsedView | undefined;
+  plan: ViewPlan | undefined;
+  /** The element's style, minified; empty if it has none. */
+  css: string;
+  samples: Sample[];
+  locateSample: Locate;
+}
+
+/** A library that was read and checked. */
+export interface Analysis {
+  library: Library;
+  /** Elements whose contract could be read, by folder. */
+  elements: Element[];
+  /** All findings, in reading order. */
+  findings: Finding[];
+}
+
+/** Reads every file of a library and checks what it says: contracts, views, behaviors, samples, and their agreement. */
+export function analyze(library: Library): Analysis {
+  const findings = [...library.findings];
+  const elements: Element[] = [];
+  for (const folder of library.elements) {
+    const read = readContract(folder.contract.file, folder.contract.text);
+    findings.push(...read.findings);
+    if (!read.contract) continue;
+    const samples = folder.samples && readSamples(folder.samples.file, folder.samples.text);
+    findings.push(...(samples?.findings ?? []));
+    elements.push({
+      folder,
+      contract: read.contract,
+      behavior: undefined,
+      view: undefined,
+      plan: undefined,
+      css: '',
+      samples: samples?.samples ?? [],
+      locateSample: samples?.locate ?? (() => ({ line: 1, column: 1 })),
+    });
+  }
+  findings.push(...checkTags(elements));
+  const contracts = new Map(elements.map(({ contract }) => [contract.tag, contract]));
+  for (const element of elements) findings.push(...analyzeElement(element, contracts));
+  return { library, elements, findings: inReadingOrder(findings) };
+}
+
+function analyzeElement(element: Element, contracts: ReadonlyMap<string, Contract>): Finding[] {
+  const { folder, contract } = element;
+  const findings: Finding[] = [];
+  if (contract.wraps === undefined) {
+    if (folder.behavior) {
+      const { behavior, findings: problems } = readBehavior(folder.behavior.file, folder.behavior.text);
+      findings.push(...problems);
+      element.behavior = behavior;
+    }
+    if (folder.view) {
+      const { view, findings: problems } = parseView(folder.view.file, folder.view.text);
+      findings.push(...problems);
+      element.view = view;
+      // A behavior that cannot be parsed has no names; every use of one would be a finding of its own.
+      if (!hasErrors(findings)) {
+        const planned = planView(view, contract, element.behavior, contracts);
+        findings.push(...planned.findings);
+        element.plan = planned.plan;
+      }
+    }
+  }
+  // A style that cannot be parsed says nothing about the other files.
+  const style = folder.style && readStyle(folder.style.file, folder.style.text);
+  element.css = style?.css ?? '';
+  findings.push(...checkAgreement(element, hasErrors(findings)), ...checkSamples(element), ...(style?.findings ?? []));
+  return findings;
+}
+
+function checkTags(elements: readonly Element[]): Finding[] {
+  const files = new Map<string, string>();
+  return elements.flatMap(({ contract }) => {
+    const other = files.get(contract.tag);
+    files.set(contract.tag, contract.file);
+    if (other === undefined) return [];
+    return [
+      {
+        code: 'tag/duplicate',
+        severity: 'error' as const,
+        message: `The tag "${contract.tag}" already belongs to ${other}.`,
+        help: 'Give one of the two another tag.',
+        file: contract.file,
+        ...contract.locate(['tag']),
+      },
+    ];
+  });
+}

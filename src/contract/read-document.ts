@@ -1,0 +1,200 @@
+import {
+  isAlias,
+  isCollection,
+  isMap,
+  isNode,
+  isPair,
+  isScalar,
+  isSeq,
+  LineCounter,
+  parseDocument,
+  type Document,
+  type Node,
+} from 'yaml';
+import type { z } from 'zod';
+import type { Finding, Position } from '../finding.js';
+import { suggestion } from '../nearest.js';
+import { knownKeys } from './known-keys.js';
+
+type Path = readonly PropertyKey[];
+
+/** A YAML or JSON file: its value by a schema, and where each part of it stands. */
+export interface ReadDocument<Value> {
+  /** Undefined if the file has errors. */
+  value: Value | undefined;
+  findings: Finding[];
+  locate: Locate;
+}
+
+/** Where the value at a path stands, or with `key` the key it stands under; the nearest parent if it is missing. */
+export type Locate = (path: Path, of?: 'key' | 'value') => Position;
+
+/** The largest file that is read, in UTF-16 code units; no contract that a person wrote comes near. */
+const LARGEST = 2_000_000;
+
+/**
+ * Reads YAML or JSON (which is YAML too) and checks it against a schema. Every problem of the file comes
+ * back at once, each with its position; nothing is thrown for bad input.
+ */
+export function readDocument<Value>(file: string, text: string, schema: z.ZodType<Value>): ReadDocument<Value> {
+  const start = { line: 1, column: 1 };
+  const fail = (message: string, help: string): ReadDocument<Value> => ({
+    value: undefined,
+    findings: [{ code: 'document/unreadable', severity: 'error', message, help, file, ...start }],
+    locate: () => start,
+  });
+  if (text.length > LARGEST) {
+    return fail(`The file is larger than ${LARGEST / 1e6} MB.`, 'Split it: a contract describes one element.');
+  }
+  const lines = new LineCounter();
+  let document: Document.Parsed;
+  try {
+    document = parseDocument(text, { lineCounter: lines, prettyErrors: false });
+  } catch (error) {
+    return fail(`The file cannot be read: ${messageOf(error)}.`, 'Write it as YAML or JSON.');
+  }
+  const at = (offset: number): Position => {
+    const { line, col } = lines.linePos(offset);
+    return { line: Math.max(line, 1), column: Math.max(col, 1) };
+  };
+  const findings: Finding[] = document.errors.map((error) => ({
+    code: error.code === 'DUPLICATE_KEY' ? 'document/duplicate-key' : 'document/syntax',
+    severity: 'error',
+    message: `${sentence(error.message)}`,
+    help:
+      error.code === 'DUPLICATE_KEY'
+        ? 'Keep one of the two: the second would hide the first.'
+        : 'Mend the syntax; check indentation, colons and quotes near here.',
+    file,
+    ...at(error.pos[0]),
+  }));
+  const locate: Locate = (path, of = 'value') => at(offsetOf(document, path, of));
+  if (findings.length > 0) return { value: undefined, findings, locate };
+  let data: unknown;
+  try {
+    data = document.toJS({ maxAliasCount: 100 });
+  } catch (error) {
+    return fail(`The file cannot be read: ${messageOf(error)}.`, 'Write the repeated part out, or use definitions.');
+  }
+  const result = schema.safeParse(data);
+  if (result.success) return { value: result.data, findings, locate };
+  for (const issue of result.error.issues) findings.push(...issueFindings(issue, { schema, data, file, locate }));
+  return { value: undefined, findings, locate };
+}
+
+function messageOf(error: unknown): string {
+  return (error instanceof Error ? error.message : String(error)).replace(/\.$/, '');
+}
+
+function sentence(text: string): string {
+  return /[.!?]$/.test(text) ? text : `${text}.`;
+}
+
+/** Offset of the node at a path; a missing part leads to its nearest parent that exists. */
+function offsetOf(document: Document.Parsed, path: Path, of: 'key' | 'value'): number {
+  let node: Node | null = document.contents;
+  let offset = node?.range?.[0] ?? 0;
+  for (const [depth, step] of path.entries()) {
+    if (isAlias(node)) node = node.resolve(document) ?? null;
+    if (!isCollection(node)) break;
+    if (isSeq(node)) {
+      const item: unknown = node.items[Number(step)];
+      if (!isNode(item)) break;
+      node = item;
+      offset = node.range?.[0] ?? offset;
+      continue;
+    }
+    if (!isMap(node)) break;
+    const pair: unknown = node.items.find(
+      (item) => isPair(item) && isScalar(item.key) && String(item.key.value) === String(step),
+    );
+    if (!isPair(pair) || !isNode(pair.key)) break;
+    const last = depth === path.length - 1;
+    offset = pair.key.range?.[0] ?? offset;
+    if (!isNode(pair.value)) break;
+    node = pair.value;
+    if ((!last || of === 'value') && node.range && node.range[0] !== node.range[1]) offset = node.range[0];
+  }
+  return offset;
+}
+
+/** What a complaint is turned into findings with. */
+interface Reading {
+  schema: z.ZodType;
+  data: unknown;
+  file: string;
+  locate: Locate;
+}
+
+/** A schema's complaint as findings: one for each unknown key, one for anything else. */
+function issueFindings(issue: z.core.$ZodIssue, reading: Reading): Finding[] {
+  const { schema, data, file, locate } = reading;
+  const path = issue.path;
+  const place = path.length > 0 ? `"${path.join('.')}"` : 'The file';
+  if (issue.code === 'unrecognized_keys') {
+    return issue.keys.map((key) => ({
+      code: 'document/unknown-key',
+      severity: 'error',
+      message: path.length > 0 ? `${place} has no key "${key}".` : `There is no key "${key}".`,
+      help: suggestion(key, knownKeys(schema, path), 'keys'),
+      file,
+      ...locate([...path, key], 'key'),
+    }));
+  }
+  if (issue.code === 'invalid_union') {
+    const deepest = issue.errors
+      .flat()
+      .sort((a, b) => b.path.length - a.path.length)
+      .at(0);
+    if (deepest && deepest.path.length > 0) {
+      return issueFindings({ ...deepest, path: [...path, ...deepest.path] } as z.core.$ZodIssue, reading);
+    }
+  }
+  const missing = path.length > 0 && valueAt(data, path) === undefined;
+  const key = String(path.at(-1) ?? '');
+  if (missing) {
+    return [
+      {
+        code: 'document/missing-key',
+        severity: 'error',
+        message: `The key "${path.join('.')}" is missing.`,
+        help: `Add ${key === 'contract' || key === 'library' ? `"${key}: 1", the version of this format` : `"${key}"`}.`,
+        file,
+        ...locate(path.slice(0, -1)),
+      },
+    ];
+  }
+  return [
+    {
+      code: 'document/value',
+      severity: 'error',
+      message: `${place} does not have a value that fits here.`,
+      help: expectation(issue),
+      file,
+      ...locate(path),
+    },
+  ];
+}
+
+function valueAt(data: unknown, path: Path): unknown {
+  return path.reduce<unknown>(
+    (value, step) => (typeof value === 'object' && value !== null ? (value as Record<PropertyKey, unknown>)[step] : undefined),
+    data,
+  );
+}
+
+/** What a schema wanted, in words. */
+function expectation(issue: z.core.$ZodIssue): string {
+  if (issue.code === 'invalid_value') return `Write one of: ${issue.values.map(String).join(', ')}.`;
+  if (issue.code === 'invalid_type') return `Write ${article(issue.expected)}.`;
+  if (issue.code === 'invalid_union') {
+    const kinds = issue.errors.flat().map((error) => ('expected' in error ? String(error.expected) : 'values' in error ? (error.values as unknown[]).map(String).join(' or ') : ''));
+    return `Write ${[...new Set(kinds.filter(Boolean))].map(article).join(' or ')}.`;
+  }
+  return sentence(issue.message);
+}
+
+function article(kind: string): string {
+  const words: Record<string, string> = { record: 'a mapping', object: 'a mapping', array: 'a list', int: 'a whole number' };
+  return words[kind] ?? (kind === 'false' || kind === 'true' ? kind : `a ${kind}`);
+}

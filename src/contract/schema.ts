@@ -1,0 +1,172 @@
+import { z } from 'zod';
+
+/** The subset of JSON Schema (draft 2020-12) that types in a contract are written in. */
+export interface JsonSchema {
+  type?: JsonType | JsonType[] | undefined;
+  enum?: unknown[] | undefined;
+  const?: unknown;
+  $ref?: string | undefined;
+  title?: string | undefined;
+  description?: string | undefined;
+  default?: unknown;
+  examples?: unknown[] | undefined;
+  format?: string | undefined;
+  pattern?: string | undefined;
+  minLength?: number | undefined;
+  maxLength?: number | undefined;
+  minimum?: number | undefined;
+  maximum?: number | undefined;
+  exclusiveMinimum?: number | undefined;
+  exclusiveMaximum?: number | undefined;
+  multipleOf?: number | undefined;
+  items?: JsonSchema | undefined;
+  minItems?: number | undefined;
+  maxItems?: number | undefined;
+  uniqueItems?: boolean | undefined;
+  properties?: Record<string, JsonSchema> | undefined;
+  required?: string[] | undefined;
+  additionalProperties?: boolean | JsonSchema | undefined;
+  anyOf?: JsonSchema[] | undefined;
+  oneOf?: JsonSchema[] | undefined;
+  allOf?: JsonSchema[] | undefined;
+}
+
+const JSON_TYPES = ['string', 'number', 'integer', 'boolean', 'array', 'object', 'null'] as const;
+export type JsonType = (typeof JSON_TYPES)[number];
+
+const jsonType = z.enum(JSON_TYPES);
+const length = z.int().min(0);
+
+const nested: z.ZodType<JsonSchema> = z.lazy(() => jsonSchema);
+
+/** Keywords that a type may use anywhere, at the top of a property or deep inside. */
+const keywords = {
+  enum: z.array(z.unknown()).min(1).optional(),
+  const: z.unknown().optional(),
+  $ref: z.string().optional(),
+  title: z.string().optional(),
+  description: z.string().optional(),
+  default: z.unknown().optional(),
+  examples: z.array(z.unknown()).optional(),
+  format: z.string().optional(),
+  pattern: z.string().optional(),
+  minLength: length.optional(),
+  maxLength: length.optional(),
+  minimum: z.number().optional(),
+  maximum: z.number().optional(),
+  exclusiveMinimum: z.number().optional(),
+  exclusiveMaximum: z.number().optional(),
+  multipleOf: z.number().positive().optional(),
+  items: nested.optional(),
+  minItems: length.optional(),
+  maxItems: length.optional(),
+  uniqueItems: z.boolean().optional(),
+  properties: z.record(z.string(), nested).optional(),
+  additionalProperties: z.union([z.boolean(), nested]).optional(),
+  anyOf: z.array(nested).min(1).optional(),
+  oneOf: z.array(nested).min(1).optional(),
+  allOf: z.array(nested).min(1).optional(),
+};
+
+/** A type: JSON Schema (draft 2020-12), the keywords that Lastwright understands. */
+export const jsonSchema: z.ZodType<JsonSchema> = z.strictObject({
+  type: z.union([jsonType, z.array(jsonType).min(1)]).optional(),
+  required: z.array(z.string()).optional(),
+  ...keywords,
+});
+
+/** A member that may be described by a sentence alone: `card: The whole berth`. */
+function describable<Shape extends z.ZodRawShape>(shape: Shape) {
+  return z.preprocess(
+    (value) => (typeof value === 'string' ? { description: value } : (value ?? {})),
+    z.strictObject({ description: z.string().optional(), ...shape }),
+  );
+}
+
+/** A property: a type, and what the element does with it. `required: true` binds the consumer. */
+const property = z.strictObject({
+  type: jsonType.optional(),
+  ...keywords,
+  required: z.union([z.boolean(), z.array(z.string())]).optional(),
+  attribute: z.union([z.string(), z.literal(false)]).optional(),
+  reflect: z.boolean().optional(),
+});
+
+const event = describable({
+  detail: jsonSchema.optional(),
+  cancelable: z.boolean().optional(),
+  bubbles: z.boolean().optional(),
+  composed: z.boolean().optional(),
+});
+
+const method = describable({
+  parameters: z
+    .array(z.strictObject({ name: z.string(), schema: jsonSchema, optional: z.boolean().optional() }))
+    .optional(),
+  returns: jsonSchema.optional(),
+});
+
+/** What a contract file holds; the meaning of each key stands in the documentation of contracts. */
+export const contractSchema = z.strictObject({
+  contract: z.literal(1),
+  tag: z.string(),
+  summary: z.string().optional(),
+  description: z.string().optional(),
+  properties: z.record(z.string(), property).optional(),
+  slots: z.record(z.string(), describable({})).optional(),
+  events: z.record(z.string(), event).optional(),
+  methods: z.record(z.string(), method).optional(),
+  parts: z.record(z.string(), describable({})).optional(),
+  cssProperties: z
+    .record(z.string(), describable({ syntax: z.string().optional(), initial: z.string().optional() }))
+    .optional(),
+  definitions: z.record(z.string(), jsonSchema).optional(),
+  wraps: z.strictObject({ element: z.string() }).optional(),
+});
+
+/** A contract as it is written. */
+export type ContractFile = z.infer<typeof contractSchema>;
+/** One property as it is written. */
+export type PropertyFile = z.infer<typeof property>;
+
+const stepExpectation = z.strictObject({
+  event: z.string().optional(),
+  detail: z.unknown().optional(),
+  property: z.record(z.string(), z.unknown()).optional(),
+  text: z.record(z.string(), z.string()).optional(),
+  visible: z.array(z.string()).optional(),
+});
+
+const step = z.strictObject({
+  click: z.string().optional(),
+  set: z.record(z.string(), z.unknown()).optional(),
+  call: z.string().optional(),
+  with: z.array(z.unknown()).optional(),
+  expect: stepExpectation.optional(),
+});
+
+/** What a samples file holds: ways to use the element, as plain data. */
+export const samplesSchema = z.array(
+  z.strictObject({
+    sample: z.string(),
+    properties: z.record(z.string(), z.unknown()).optional(),
+    slots: z.record(z.string(), z.string()).optional(),
+    steps: z.array(step).optional(),
+  }),
+);
+
+/** Samples as they are written. */
+export type SamplesFile = z.infer<typeof samplesSchema>;
+export type Step = z.infer<typeof step>;
+export type Expectation = z.infer<typeof stepExpectation>;
+
+/** What `lastwright.yaml`, the configuration at a library's root, holds. */
+export const librarySchema = z.strictObject({
+  library: z.literal(1),
+  elements: z.string().optional(),
+  hosts: z.array(z.string()).min(1).optional(),
+  engines: z.array(z.string()).min(1).optional(),
+  output: z.string().optional(),
+});
+
+export type LibraryFile = z.infer<typeof librarySchema>;

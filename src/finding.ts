@@ -1,0 +1,60 @@
+/** How much a finding matters: an error stops a build, a warning does not, a note is only shown. */
+export type Severity = 'error' | 'warning' | 'note';
+
+/** One thing that is wrong, where it is, and what to do about it. Lines and columns count from 1. */
+export interface Finding {
+  /** Stable code, `family/name`. */
+  code: string;
+  severity: Severity;
+  /** What is wrong, in one sentence. */
+  message: string;
+  /** What to do. */
+  help: string;
+  /** Path relative to the library's root, with forward slashes. */
+  file: string;
+  line: number;
+  column: number;
+}
+
+/** A position in a text; both count from 1, columns in UTF-16 code units. */
+export interface Position {
+  line: number;
+  column: number;
+}
+
+/** Turns offsets of one text into lines and columns; line starts are found once. */
+export class PositionIndex {
+  readonly #starts: number[] = [0];
+
+  constructor(text: string) {
+    for (let at = text.indexOf('\n'); at !== -1; at = text.indexOf('\n', at + 1)) this.#starts.push(at + 1);
+  }
+
+  /** The position of an offset (UTF-16 code units, from 0). */
+  at(offset: number): Position {
+    let low = 0;
+    let high = this.#starts.length - 1;
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if (this.#starts[middle]! <= offset) low = middle;
+      else high = middle - 1;
+    }
+    return { line: low + 1, column: offset - this.#starts[low]! + 1 };
+  }
+}
+
+/** True if one of the findings is an error. */
+export function hasErrors(findings: readonly Finding[]): boolean {
+  return findings.some((finding) => finding.severity === 'error');
+}
+
+/** Findings in reading order: by file, line, column, code. */
+export function inReadingOrder(findings: readonly Finding[]): Finding[] {
+  return [...findings].sort(
+    (a, b) =>
+      (a.file < b.file ? -1 : a.file > b.file ? 1 : 0) ||
+      a.line - b.line ||
+      a.column - b.column ||
+      (a.code < b.code ? -1 : 1),
+  );
+}

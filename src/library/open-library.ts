@@ -1,0 +1,210 @@
+import type { Dirent } from 'node:fs';
+import { readdir, readFile, realpath, stat } from 'node:fs/promises';
+import { basename, dirname, join, relative, resolve, sep } from 'node:path';
+import type { Finding } from '../finding.js';
+import { readDocument } from '../contract/read-document.js';
+import { librarySchema, type LibraryFile } from '../contract/schema.js';
+
+/** A text file of the library; its path is relative to the root, with forward slashes. */
+export interface SourceFile {
+  file: string;
+  text: string;
+}
+
+/** The files of one element; only the contract is always there. */
+export interface ElementFolder {
+  /** Path of the folder relative to the root. */
+  folder: string;
+  contract: SourceFile;
+  view: SourceFile | undefined;
+  style: SourceFile | undefined;
+  behavior: SourceFile | undefined;
+  samples: SourceFile | undefined;
+}
+
+/** A library's configuration with its defaults. */
+export interface LibraryConfig {
+  hosts: string[];
+  engines: string[];
+  /** Path of the output folder relative to the root. */
+  output: string;
+}
+
+/** A library on disk: its configuration and the text of all its files. Nothing is understood yet. */
+export interface Library {
+  root: string;
+  name: string;
+  version: string;
+  config: LibraryConfig;
+  elements: ElementFolder[];
+  findings: Finding[];
+}
+
+/** Thrown where a command cannot begin: wrong use, or input that cannot be read. Exit status 2. */
+export class UsageError extends Error {
+  constructor(
+    message: string,
+    readonly help: string,
+  ) {
+    super(message);
+  }
+}
+
+export const CONFIG_FILE = 'lastwright.yaml';
+
+/** The root of the library that a folder lies in: the nearest folder upwards with a configuration. */
+export async function findLibraryRoot(from: string): Promise<string> {
+  const start = resolve(from);
+  if (!(await isFolder(start))) throw new UsageError(`There is no folder ${from}.`, 'Check the path that you gave.');
+  for (let folder = start; ; folder = dirname(folder)) {
+    if (await stat(join(folder, CONFIG_FILE)).catch(() => undefined)) return folder;
+    if (folder === dirname(folder)) break;
+  }
+  throw new UsageError(
+    `There is no ${CONFIG_FILE} here or in a folder above.`,
+    `Go to a library's folder, or name one with --library. To see a whole library, run "lastwright demo".`,
+  );
+}
+
+async function isFolder(path: string): Promise<boolean> {
+  return (await stat(path).catch(() => undefined))?.isDirectory() ?? false;
+}
+
+/** Reads a library's files. Only what stops everything is thrown; the rest comes back as findings. */
+export async function openLibrary(root: string): Promise<Library> {
+  const text = await readFile(join(root, CONFIG_FILE), 'utf8').catch((error: Error) => {
+    throw new UsageError(`${CONFIG_FILE} cannot be read: ${error.message}.`, 'Check that it is a file you may read.');
+  });
+  const { value, findings, locate } = readDocument(CONFIG_FILE, text, librarySchema);
+  const config: LibraryFile = value ?? { library: 1 };
+  const reportPath = (key: 'elements' | 'output', path: string): void => {
+    findings.push({
+      code: 'library/path',
+      severity: 'error',
+      message: `"${path}" leads out of the library.`,
+      help: 'Name a folder inside the library, relative to its root.',
+      file: CONFIG_FILE,
+      ...locate([key]),
+    });
+  };
+  let pattern = config.elements ?? 'elements/*';
+  if (!staysInside(pattern)) {
+    reportPath('elements', pattern);
+    pattern = '';
+  }
+  let output = config.output ?? 'dist';
+  if (!staysInside(output) || resolve(root, output) === resolve(root)) {
+    reportPath('output', output);
+    output = 'dist';
+  }
+  const inside = await realpath(root);
+  const folders = pattern ? await matchFolders(inside, pattern.split('/').filter((step) => step && step !== '.')) : [];
+  const elements: ElementFolder[] = [];
+  for (const found of await Promise.all(folders.map((folder) => readElementFolder(inside, folder)))) {
+    if ('code' in found) findings.push(found);
+    else elements.push(found);
+  }
+  if (elements.length === 0 && value && findings.length === 0) {
+    findings.push({
+      code: 'library/empty',
+      severity: 'error',
+      message: `No element was found in "${pattern}".`,
+      help: 'Make a folder for each element, with its NAME.contract.yaml in it.',
+      file: CONFIG_FILE,
+      ...locate(['elements']),
+    });
+  }
+  return {
+    root,
+    ...(await readPackage(root)),
+    config: { hosts: config.hosts ?? ['html'], engines: config.engines ?? ['chromium'], output },
+    elements,
+    findings,
+  };
+}
+
+function staysInside(path: string): boolean {
+  return path !== '' && !/^([/\\]|[A-Za-z]:)/.test(path) && !path.split(/[/\\]/).includes('..');
+}
+
+/** Folders that a pattern like `elements/*` names; each `*` stands for one folder's name or a part of it. */
+async function matchFolders(root: string, steps: readonly string[]): Promise<string[]> {
+  let folders = [root];
+  for (const step of steps) {
+    const name = new RegExp(`^${step.split('*').map((part) => part.replace(/[.+?^${}()|[\]\\]/g, '\\$&')).join('[^/]*')}$`);
+    const found = await Promise.all(
+      folders.map(async (folder) => {
+        const entries = await readdir(folder, { withFileTypes: true }).catch((): Dirent[] => []);
+        return entries
+          .filter((entry) => entry.isDirectory() && name.test(entry.name) && !entry.name.startsWith('.') && entry.name !== 'node_modules')
+          .map((entry) => join(folder, entry.name));
+      }),
+    );
+    folders = found.flat();
+  }
+  return folders.sort();
+}
+
+async function readElementFolder(root: string, folder: string): Promise<ElementFolder | Finding> {
+  const names = await readdir(folder).catch((): string[] => []);
+  const contracts = names.filter((name) => /\.contract\.(ya?ml|json)$/.test(name)).sort();
+  const place = slashed(relative(root, folder));
+  const fail = (code: string, message: string, help: string, file = place): Finding => ({
+    code,
+    severity: code === 'library/no-contract' ? 'warning' : 'error',
+    message,
+    help,
+    file,
+    line: 1,
+    column: 1,
+  });
+  const [contract, another] = contracts;
+  if (!contract) {
+    return fail('library/no-contract', `The folder "${place}" has no contract.`, `Add ${basename(folder)}.contract.yaml, or move the folder elsewhere.`);
+  }
+  if (another) {
+    return fail('library/two-contracts', `The folder "${place}" has more than one contract.`, 'Give each element a folder of its own.', `${place}/${another}`);
+  }
+  const stem = contract.replace(/\.contract\.\w+$/, '');
+  const pick = (...endings: string[]): string | undefined =>
+    endings.map((ending) => stem + ending).find((name) => names.includes(name));
+  const read = async (name: string | undefined): Promise<SourceFile | undefined> => {
+    if (!name) return undefined;
+    const path = join(folder, name);
+    if (!(await realpath(path)).startsWith(root + sep)) return undefined;
+    return { file: `${place}/${name}`, text: await readFile(path, 'utf8') };
+  };
+  try {
+    const [contractFile, view, style, behavior, samples] = await Promise.all([
+      read(contract),
+      read(pick('.html')),
+      read(pick('.css')),
+      read(pick('.ts', '.js', '.mts', '.mjs')),
+      read(pick('.samples.yaml', '.samples.yml', '.samples.json')),
+    ]);
+    if (contractFile) return { folder: place, contract: contractFile, view, style, behavior, samples };
+    return fail('library/path', `"${place}/${contract}" leads out of the library.`, 'Put the file itself here, not a link.');
+  } catch (error) {
+    return fail('library/unreadable', `A file in "${place}" cannot be read: ${(error as Error).message.split(',')[0]}.`, 'Check that its files are files that you may read.');
+  }
+}
+
+/** A path with forward slashes, as findings and packages show it. */
+export function slashed(path: string): string {
+  return path.split(sep).join('/');
+}
+
+/** Name and version of the library, from its package.json where it has one. */
+async function readPackage(root: string): Promise<{ name: string; version: string }> {
+  const fallback = { name: basename(root).toLowerCase().replace(/[^a-z0-9-]+/g, '-').replace(/^-+|-+$/g, '') || 'library', version: '0.0.0' };
+  try {
+    const { name, version } = JSON.parse(await readFile(join(root, 'package.json'), 'utf8')) as Record<string, unknown>;
+    const valid = typeof name === 'string' && /^(@[a-z0-9~-][a-z0-9._~-]*\/)?[a-z0-9~-][a-z0-9._~-]*$/.test(name);
+    return {
+      name: valid ? name : fallback.name,
+      version: typeof version === 'string' && /^\d+\.\d+\.\d+/.test(version) ? version : fallback.version,
+    };
+  } catch {
+    return fallback;
+  }
+}

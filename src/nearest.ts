@@ -1,0 +1,26 @@
+import { distance } from 'fastest-levenshtein';
+
+/**
+ * The known name that is closest to a mistyped one, or undefined if none is close enough to be meant:
+ * at most a third of its letters (and at least two) may differ.
+ */
+export function nearest(name: string, known: Iterable<string>): string | undefined {
+  let best: string | undefined;
+  let least = Math.max(2, Math.floor(name.length / 3)) + 1;
+  for (const candidate of known) {
+    const letters = distance(name.toLowerCase(), candidate.toLowerCase());
+    if (letters < least) {
+      least = letters;
+      best = candidate;
+    }
+  }
+  return best;
+}
+
+/** `Did you mean "x"?`, or what there is to choose from, as the help of a finding about an unknown name. */
+export function suggestion(name: string, known: Iterable<string>, kind: string): string {
+  const names = [...known];
+  const close = nearest(name, names);
+  if (close !== undefined) return `Did you mean "${close}"?`;
+  return names.length > 0 ? `Known ${kind}: ${names.slice(0, 12).join(', ')}.` : `There are no ${kind} here.`;
+}

@@ -1,0 +1,110 @@
+import { mark, type ViewElement } from './view-element.js';
+
+/** What an element's own code works with: its host, state, events and listeners. */
+export class Inside {
+  readonly host: ViewElement;
+  state: object = {};
+  #internals: ElementInternals | undefined;
+  #connection: AbortController | undefined;
+
+  constructor(host: ViewElement) {
+    this.host = host;
+  }
+
+  /** Dispatches an event of the contract from the host; false if a listener canceled it. */
+  emit(type: string, detail?: unknown): boolean {
+    const options = (this.constructor as InsideClass).events?.[type];
+    return this.host.dispatchEvent(new CustomEvent(type, { bubbles: true, composed: true, ...options, detail }));
+  }
+
+  /**
+   * Listens until the element leaves its document, or until the function that comes back is called,
+   * whichever is first.
+   */
+  listen(
+    target: EventTarget,
+    type: string,
+    listener: EventListenerOrEventListenerObject,
+    options?: AddEventListenerOptions,
+  ): () => void {
+    const { signal } = (this.#connection ??= new AbortController());
+    target.addEventListener(type, listener, { ...options, signal });
+    return () => target.removeEventListener(type, listener, options);
+  }
+
+  /** Ends what `listen` began; called at disconnection. */
+  release(): void {
+    this.#connection?.abort();
+    this.#connection = undefined;
+  }
+
+  /** The elements that carry a part's name, by that name; undefined for a part that is not shown now. */
+  get parts(): Record<string, Element | undefined> {
+    const found: Record<string, Element> = {};
+    for (const element of this.host.shadowRoot!.querySelectorAll('[part]')) {
+      for (const name of element.part) found[name] ??= element;
+    }
+    return found;
+  }
+
+  get internals(): ElementInternals {
+    return (this.#internals ??= this.host.attachInternals());
+  }
+}
+
+interface InsideClass {
+  new (host: ViewElement): Inside;
+  events?: Record<string, EventInit> | undefined;
+}
+
+/**
+ * The class of an element's inside: the contract's properties are at hand by their names, and state that
+ * changes updates the view. `bits` tells for each name of the state what its change marks.
+ */
+export function insideClass(
+  properties: readonly string[],
+  events?: Record<string, EventInit>,
+  initial?: () => object,
+  bits: Record<string, number> = {},
+): InsideClass {
+  const Made = class extends Inside {
+    static events = events;
+    constructor(host: ViewElement) {
+      super(host);
+      if (initial) this.state = new State(host, initial());
+    }
+  };
+  for (const name of properties) {
+    Object.defineProperty(Made.prototype, name, {
+      get(this: Inside) {
+        return this.host[name as never];
+      },
+      set(this: Inside, value: never) {
+        this.host[name as never] = value;
+      },
+    });
+  }
+  class State {
+    #host: ViewElement;
+    #values: object;
+    constructor(host: ViewElement, values: object) {
+      this.#host = host;
+      this.#values = values;
+    }
+    static {
+      for (const name in bits) {
+        Object.defineProperty(this.prototype, name, {
+          get(this: State) {
+            return this.#values[name as never];
+          },
+          set(this: State, value: never) {
+            if (Object.is(value, this.#values[name as never])) return;
+            this.#values[name as never] = value;
+            mark(this.#host, bits[name]!);
+          },
+        });
+      }
+    }
+  }
+  return Made;
+}

@@ -1,0 +1,66 @@
+import type { Inside } from './inside.js';
+
+/** Every name changed: what a first update is called with. */
+export const ALL = -1;
+
+/** A piece of an element's view: its nodes, and how they follow what changed. */
+export interface View {
+  inside: Inside;
+  /** The view's only node, or a fragment that is emptied when the view is put into the page. */
+  root: Node;
+  /** Re-evaluates the bindings that read a name among the changed ones (bits). */
+  update(changed: number): void;
+}
+
+/** A part of a view that comes and goes, or is repeated. */
+export interface Block extends View {
+  /** First and last node of the block; both are the root if it is one element. */
+  first: ChildNode;
+  last: ChildNode;
+  /** The item that a repeated block shows, and its place in the list. */
+  item?: unknown;
+  index?: number;
+}
+
+/** Makes the blocks of one kind; `outer` is the view that they stand in. */
+export interface BlockClass<Kind extends Block = Block> {
+  new (outer: View, item?: unknown, index?: number): Kind;
+  /** The bits that a changed item and a changed index set. */
+  bits?: [item: number, index: number];
+  /** What tells one item from another; the index where the view gives no key. */
+  key?: (item: never, index: number) => unknown;
+}
+
+interface MarkupPolicy {
+  createHTML(markup: string): unknown;
+}
+
+let policy: MarkupPolicy | undefined;
+
+/** Under Trusted Types, markup needs a policy; its name is `lastwright`. */
+function markupPolicy(): MarkupPolicy {
+  const rules = { createHTML: (markup: string) => markup };
+  const { trustedTypes } = globalThis as {
+    trustedTypes?: { createPolicy(name: string, rules: object): MarkupPolicy };
+  };
+  return trustedTypes?.createPolicy('lastwright', rules) ?? rules;
+}
+
+/** A template element with this markup, which is the library's own text and never data. */
+export function template(markup: string): HTMLTemplateElement {
+  const element = document.createElement('template');
+  element.innerHTML = (policy ??= markupPolicy()).createHTML(markup) as string;
+  return element;
+}
+
+/** A copy of a template's content, with custom elements in it upgraded. */
+export function copy(source: HTMLTemplateElement): DocumentFragment {
+  return document.importNode(source.content, true);
+}
+
+/** A style sheet that all instances of an element share. */
+export function styleSheet(css: string): CSSStyleSheet {
+  const sheet = new CSSStyleSheet();
+  sheet.replaceSync(css);
+  return sheet;
+}

@@ -1,0 +1,192 @@
+import type { Behavior } from '../behavior/read-behavior.js';
+import { INSIDE_MEMBERS } from '../behavior/inside-members.js';
+import type { Contract, Property } from '../contract/model.js';
+import { camelCase } from '../contract/names.js';
+import { frozenLiteral, literal, propertyKey, quoted, templateLiteral } from '../literal.js';
+import { emitView, indent, type Emission } from './emit-view.js';
+import { Origins } from './mapped-code.js';
+import type { ViewPlan } from './plan.js';
+import type { PositionIndex } from '../finding.js';
+import type { EncodedSourceMap } from '@jridgewell/gen-mapping';
+
+/** Where emitted modules import the runtime from; the build puts the real module there. */
+export const RUNTIME_MODULE = 'lastwright:runtime';
+
+/** Everything that one element's module is emitted from. */
+export interface ElementSource {
+  contract: Contract;
+  plan: ViewPlan;
+  view: { text: string; positions: PositionIndex };
+  behavior: Behavior | undefined;
+  /** What the emitted module imports the behavior as. */
+  behaviorModule: string;
+  /** The element's style, minified; empty if it has none. */
+  css: string;
+}
+
+/** The module of one element's class: plain browser code, as a person would write it for this one element. */
+export function emitElement(source: ElementSource): { code: string; map: EncodedSourceMap } {
+  const { contract, plan, behavior, view } = source;
+  const origins = new Origins();
+  const { code: viewCode, emission } = emitView(plan, contract, view.positions, origins);
+  const element = new ElementEmitter(source, emission);
+  const body = [viewCode, ...element.constants(), element.setup(), element.class()].filter(Boolean).join('\n\n');
+  const imports = [
+    `import { ${[...emission.runtime].sort().join(', ')} } from ${quoted(RUNTIME_MODULE)};`,
+    ...(behavior ? [`import * as behavior from ${quoted(source.behaviorModule)};`] : []),
+  ];
+  return origins.finish(`${imports.join('\n')}\n\n${body}\n`, new Map([[plan.file, view.text]]));
+}
+
+class ElementEmitter {
+  readonly #choices = new Map<string, string>();
+
+  constructor(
+    readonly source: ElementSource,
+    readonly emission: Emission,
+  ) {
+    for (const name of ['insideClass', 'ViewElement']) emission.runtime.add(name);
+  }
+
+  /** Lists of choices, and defaults that all instances share because nobody can change them. */
+  constants(): string[] {
+    const lines: string[] = [];
+    for (const { name, kind, schema, default: given } of this.source.contract.properties) {
+      const upper = name.replace(/[A-Z]/g, (letter) => `_${letter}`).toUpperCase();
+      if (kind === 'enum') {
+        this.#choices.set(name, `${upper}_CHOICES`);
+        lines.push(`const ${upper}_CHOICES = ${literal(schema.enum)};`);
+      }
+      if (typeof given === 'object' && given !== null) {
+        this.#choices.set(name, `DEFAULT_${upper}`);
+        lines.push(`const DEFAULT_${upper} = ${frozenLiteral(given)};`);
+      }
+    }
+    return lines.length > 0 ? [lines.join('\n')] : [];
+  }
+
+  setup(): string {
+    const { contract, plan, behavior, css } = this.source;
+    const lines = [`View: ${plan.root.name},`, `Inside: ${this.#insideClass()},`];
+    if (css) this.emission.runtime.add('styleSheet');
+    lines.unshift(`sheets: [${css ? `styleSheet(${templateLiteral(css)})` : ''}],`);
+    if (behavior?.exports.has('connected')) lines.push('connected: behavior.connected,');
+    const renamed = contract.properties.filter(({ name, attribute }) => attribute && camelCase(attribute) !== name);
+    if (renamed.length > 0) {
+      const entries = renamed.map(({ name, attribute }) => `${propertyKey(attribute!)}: ${quoted(name)}`);
+      lines.push(`attributes: { ${entries.join(', ')} },`);
+    }
+    return `const setup = {\n${indent(lines.join('\n'))}\n};`;
+  }
+
+  #insideClass(): string {
+    const { contract, behavior } = this.source;
+    const names = contract.properties.map(({ name }) => name).filter((name) => !INSIDE_MEMBERS.has(name));
+    const events = contract.events.flatMap(({ name, bubbles, composed, cancelable }) => {
+      const options = [
+        ...(cancelable ? ['cancelable: true'] : []),
+        ...(bubbles ? [] : ['bubbles: false']),
+        ...(composed ? [] : ['composed: false']),
+      ];
+      return options.length > 0 ? [`${quoted(name)}: { ${options.join(', ')} }`] : [];
+    });
+    const list = [literal(names)];
+    const hasState = behavior?.exports.has('state') ?? false;
+    if (events.length > 0 || hasState) list.push(events.length > 0 ? `{ ${events.join(', ')} }` : 'undefined');
+    if (hasState) {
+      const bits = behavior!.state.map((name) => `${propertyKey(name)}: ${this.#mark(`state:${name}`) || 0}`);
+      list.push('behavior.state', `{ ${bits.join(', ')} }`);
+    }
+    return `insideClass(${list.join(', ')})`;
+  }
+
+  class(): string {
+    const { contract } = this.source;
+    const { properties } = contract;
+    const attributes = properties.flatMap(({ attribute }) => (attribute ? [attribute] : []));
+    const members: string[] = [];
+    if (attributes.length > 0) members.push(`static observedAttributes = ${literal(attributes)};`);
+    const fields = properties.map((property) => this.#field(property));
+    if (fields.length > 0) members.push(fields.join('\n'));
+    members.push(this.#constructorOf(properties));
+    for (const property of properties) members.push(this.#accessors(property));
+    for (const { name, parameters } of contract.methods) {
+      this.emission.runtime.add('insideOf');
+      const names = parameters.map((parameter) => parameter.name);
+      const list = names.length > 0 ? names.join(', ') : '...values';
+      members.push(`${name}(${list}) {\n  return behavior.${name}(insideOf(this), ${list});\n}`);
+    }
+    const summary = contract.summary ? `/** ${Origins.plain(contract.summary).replace(/\*\//g, '* /')} */\n` : '';
+    return `${summary}export class ${contract.className} extends ViewElement {\n${members.map(indent).join('\n\n')}\n}`;
+  }
+
+  #constructorOf(properties: readonly Property[]): string {
+    if (properties.length === 0) return 'constructor() {\n  super(setup);\n}';
+    this.emission.runtime.add('takeOver');
+    return `constructor() {\n  super(setup);\n  takeOver(this, ${literal(properties.map(({ name }) => name))});\n}`;
+  }
+
+  #field({ name, ...property }: Property): string {
+    const initial = this.#default({ name, ...property });
+    return initial === 'undefined' ? `#${name};` : `#${name} = ${initial};`;
+  }
+
+  #default({ name, kind, default: given }: Property): string {
+    if (typeof given === 'object' && given !== null) return this.#choices.get(name)!;
+    return kind === 'boolean' ? 'false' : literal(given);
+  }
+
+  #accessors(property: Property): string {
+    const { name, attribute, reflect } = property;
+    const lines = [`value = ${this.#converted(property)};`, `if (value === this.#${name}) return;`, `this.#${name} = value;`];
+    const mark = this.#mark(`property:${name}`);
+    if (mark) {
+      this.emission.runtime.add('mark');
+      lines.push(`mark(this, ${mark});`);
+    }
+    if (reflect && attribute) {
+      this.emission.runtime.add('reflect');
+      lines.push(`reflect(this, ${quoted(attribute)}, ${this.#attributeText(property)});`);
+    }
+    return `get ${name}() {\n  return this.#${name};\n}\n\nset ${name}(value) {\n${indent(lines.join('\n'))}\n}`;
+  }
+
+  /** The bits that a change of a name sets, as the constant that stands for them. */
+  #mark(key: string): string {
+    const bit = this.emission.bits.of(key);
+    if (bit === 0) return '';
+    return [...this.emission.bits.constants].find(([, value]) => value === bit)?.[0] ?? String(bit);
+  }
+
+  #converted(property: Property): string {
+    const { name, kind, schema } = property;
+    const fallback = this.#default(property);
+    const { runtime } = this.emission;
+    switch (kind) {
+      case 'string':
+        runtime.add('asText');
+        return `asText(value${fallback === 'undefined' ? '' : `, ${fallback}`})`;
+      case 'number': {
+        runtime.add('asNumber');
+        const { minimum, maximum } = schema;
+        const whole = schema.type === 'integer';
+        const limits = [literal(minimum), literal(maximum), ...(whole ? ['true'] : [])];
+        while (limits.at(-1) === 'undefined') limits.pop();
+        return `asNumber(${['value', fallback, ...limits].join(', ')})`;
+      }
+      case 'boolean':
+        return 'Boolean(value)';
+      case 'enum':
+        runtime.add('asChoice');
+        return `asChoice(value, ${this.#choices.get(name)}${fallback === 'undefined' ? '' : `, ${fallback}`})`;
+      default:
+        return `value ?? ${fallback}`;
+    }
+  }
+
+  #attributeText(property: Property): string {
+    if (property.kind === 'boolean') return "value ? '' : null";
+    const fallback = this.#default(property);
+    return fallback === 'undefined' ? 'value ?? null' : `value === ${fallback} ? null : value`;
+  }
+}

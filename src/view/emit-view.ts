@@ -1,0 +1,459 @@
+import type { Contract } from '../contract/model.js';
+import { pascalCase } from '../contract/names.js';
+import { walk } from '../behavior/tree.js';
+import { propertyKey, quoted, templateLiteral } from '../literal.js';
+import { assignBits, type Bits } from './bits.js';
+import { Origins } from './mapped-code.js';
+import { isNeverAbsent, type Binding, type BlockPlan, type NodeRef, type PlanPart, type ViewPlan } from './plan.js';
+import type { PositionIndex } from '../finding.js';
+import type { LoopVariable, ReadKeys, Resolved } from './resolve.js';
+
+/** What an emitted view is made with, and what it turns out to need. */
+export interface Emission {
+  contract: Contract;
+  positions: PositionIndex;
+  origins: Origins;
+  bits: Bits;
+  /** Names to import from the runtime. */
+  runtime: Set<string>;
+}
+
+/** Names that emitted code uses itself; a loop variable with such a name gets a `$` behind it. */
+const TAKEN = new Set(
+  'behavior changed choose classNames copy event host inside repeat setAttribute state template text value'.split(' '),
+);
+
+/** The code of all blocks of a view, inner ones first, with their templates and the constants of their bits. */
+export function emitView(plan: ViewPlan, contract: Contract, positions: PositionIndex, origins: Origins): { code: string; emission: Emission } {
+  const emission: Emission = {
+    contract,
+    positions,
+    origins,
+    bits: assignBits(plan),
+    runtime: new Set(['template', 'copy']),
+  };
+  const blocks: string[] = [];
+  const loopBits = new Map<string, number>();
+  emitBlock(plan.root, [], { ...emission, file: plan.file, blocks, loopBits });
+  const constants = [...emission.bits.constants, ...loopBits].map(([name, bit]) => `const ${name} = ${bit};`);
+  const note = constants.length > 0 ? ['// Each name that the view reads has a bit; a change sets it.'] : [];
+  return { code: [[...note, ...constants].join('\n'), ...blocks].filter(Boolean).join('\n\n'), emission };
+}
+
+interface BlockContext extends Emission {
+  file: string;
+  blocks: string[];
+  loopBits: Map<string, number>;
+}
+
+function emitBlock(block: BlockPlan, outers: readonly BlockPlan[], context: BlockContext): void {
+  for (const binding of block.bindings) {
+    if (binding.kind === 'repeat') emitBlock(binding.block, [block, ...outers], context);
+    if (binding.kind === 'choose') {
+      emitBlock(binding.then, [block, ...outers], context);
+      if (binding.otherwise) emitBlock(binding.otherwise, [block, ...outers], context);
+    }
+  }
+  context.blocks.push(new BlockEmitter(block, outers, context).emit());
+}
+
+class BlockEmitter {
+  readonly #template: string;
+
+  constructor(
+    readonly block: BlockPlan,
+    readonly outers: readonly BlockPlan[],
+    readonly context: BlockContext,
+  ) {
+    this.#template = `${block.name.charAt(0).toLowerCase()}${block.name.slice(1)}Template`;
+  }
+
+  emit(): string {
+    const { block } = this;
+    const members = [...this.#statics(), this.#construct(), this.#update(), ...this.#handleEvent()];
+    return [
+      `const ${this.#template} = template(${templateLiteral(Origins.plain(block.markup))});`,
+      '',
+      `class ${block.name} {`,
+      members.map((member) => indent(member)).join('\n\n'),
+      '}',
+    ].join('\n');
+  }
+
+  #statics(): string[] {
+    const { repeats } = this.block;
+    if (!repeats) return [];
+    const own = this.block.loops.filter(({ depth }) => depth === repeats.depth);
+    const item = this.#loopBit(own.find(({ kind }) => kind === 'item')!);
+    const index = own.find(({ kind }) => kind === 'index');
+    const bits = [`static bits = [${item}, ${index ? this.#loopBit(index) : 0}];`];
+    if (repeats.key) {
+      const names = own.map((variable) => localName(variable)).join(', ');
+      bits.push(`static key(${names}) {\n  return ${this.#code(repeats.key)};\n}`);
+    }
+    return bits;
+  }
+
+  #construct(): string {
+    const { block, outers } = this;
+    const isRoot = outers.length === 0;
+    const repeated = block.repeats !== undefined;
+    const lines: string[] = [];
+    if (isRoot) lines.push('this.inside = inside;');
+    else {
+      lines.push('this.inside = outer.inside;');
+      if (block.loops.some(({ depth }) => depth !== block.repeats?.depth)) lines.push('this.outer = outer;');
+    }
+    if (repeated) lines.push('this.item = item;', 'this.index = index;');
+    if (block.single) {
+      const content = `copy(${this.#template}).firstChild`;
+      lines.push(isRoot ? `this.root = ${content};` : `this.root = this.first = this.last = ${content};`);
+    } else {
+      lines.push(`this.root = copy(${this.#template});`);
+      if (!isRoot) lines.push('this.first = this.root.firstChild;', 'this.last = this.root.lastChild;');
+    }
+    lines.push(...this.#findNodes());
+    for (const { node, type } of block.listeners) {
+      lines.push(`${this.#nodePlace(node)}.addEventListener(${quoted(type)}, this);`);
+    }
+    const parameters = isRoot ? 'inside' : repeated ? 'outer, item, index' : 'outer';
+    return `constructor(${parameters}) {\n${indent(lines.join('\n'))}\n}`;
+  }
+
+  /** The statements that find each node that is needed, walking from one to the next. */
+  #findNodes(): string[] {
+    const refs = new Map<string, NodeRef>();
+    for (const { node } of [...this.block.bindings, ...this.block.listeners]) refs.set(node.path.join(), node);
+    const wanted = [...refs.values()].sort((a, b) => comparePaths(a.path, b.path));
+    const places = new Map<string, string>();
+    const lines: string[] = [];
+    const passed = new Map<string, number>();
+    for (const { path } of wanted) {
+      for (let depth = 1; depth <= path.length; depth++) {
+        const key = path.slice(0, depth).join();
+        passed.set(key, (passed.get(key) ?? 0) + 1);
+      }
+    }
+    /** Nodes that are only walked through get a constant if more than one walk starts there. */
+    let constants = 0;
+    const reach = (path: readonly number[]): string => {
+      const key = path.join();
+      const known = places.get(key);
+      if (known) return known;
+      const ref = refs.get(key);
+      const walk = this.#walk(path, places, reach);
+      if (ref) {
+        places.set(key, this.#nodePlace(ref));
+        if (walk !== this.#nodePlace(ref)) lines.push(`${this.#nodePlace(ref)} = ${walk};`);
+        return this.#nodePlace(ref);
+      }
+      if (passed.get(key)! < 2 || walk === 'this.root') return walk;
+      const name = `node${++constants}`;
+      lines.push(`const ${name} = ${walk};`);
+      places.set(key, name);
+      return name;
+    };
+    for (const { path } of wanted) reach(path);
+    return lines;
+  }
+
+  #walk(
+    path: readonly number[],
+    places: ReadonlyMap<string, string>,
+    reach: (path: readonly number[]) => string,
+  ): string {
+    if (path.length === 1 && this.block.single) return 'this.root';
+    const above = path.slice(0, -1);
+    const place = path.at(-1)!;
+    for (let before = place - 1; before >= 0; before--) {
+      const sibling = places.get([...above, before].join());
+      if (sibling) return sibling + '.nextSibling'.repeat(place - before);
+    }
+    const parent = above.length > 0 ? reach(above) : 'this.root';
+    return `${parent}.firstChild${'.nextSibling'.repeat(place)}`;
+  }
+
+  #nodePlace(node: NodeRef): string {
+    return this.block.single && node.path.length === 1 ? 'this.root' : `this.${node.name}`;
+  }
+
+  #update(): string {
+    const statements = this.block.bindings.map((binding) => this.#guarded(binding));
+    const used = this.block.bindings.flatMap((binding) => expressionsOf(binding));
+    const lines = [...this.#locals(used), ...statements];
+    return lines.length > 0 ? `update(changed) {\n${indent(lines.join('\n'))}\n}` : 'update() {}';
+  }
+
+  /** The declarations that expressions need: host, state, loop variables. */
+  #locals(expressions: readonly Resolved[]): string[] {
+    const lines: string[] = [];
+    const kinds = new Set(expressions.flatMap(({ names }) => names.map(({ meaning }) => meaning.kind)));
+    if (kinds.has('function')) lines.push('const { inside } = this;');
+    const inside = kinds.has('function') ? 'inside' : 'this.inside';
+    const members = [...(kinds.has('property') ? ['host'] : []), ...(kinds.has('state') ? ['state'] : [])];
+    if (members.length > 0) lines.push(`const { ${members.join(', ')} } = ${inside};`);
+    const declared = new Set<string>();
+    for (const { names } of expressions) {
+      for (const { meaning } of names) {
+        if (meaning.kind !== 'loop' || declared.has(meaning.variable.name)) continue;
+        declared.add(meaning.variable.name);
+        lines.push(`const ${localName(meaning.variable)} = ${this.#variablePlace(meaning.variable)};`);
+      }
+    }
+    return lines;
+  }
+
+  #variablePlace({ kind, depth }: LoopVariable): string {
+    const hops = [this.block, ...this.outers].findIndex((block) => block.repeats?.depth === depth);
+    return `this${'.outer'.repeat(hops)}.${kind}`;
+  }
+
+  #guarded(binding: Binding): string {
+    const mask = this.#mask(binding.reads);
+    const statement = this.#statement(binding);
+    if (mask === undefined) return statement.startsWith('const ') ? `{\n${indent(statement)}\n}` : statement;
+    const test = mask === '' ? 'changed === -1' : `changed & ${mask}`;
+    return `if (${test}) {\n${indent(statement)}\n}`;
+  }
+
+  /** The bits that a binding looks at; empty if it reads nothing, undefined if it may read anything. */
+  #mask(reads: ReadKeys): string | undefined {
+    if (reads.has('*')) return undefined;
+    const masks = new Set<string>();
+    for (const key of reads) {
+      const [kind, rest] = key.split(':') as [string, string];
+      if (kind === 'item' || kind === 'index') {
+        const variable = this.block.loops.find((loop) => loop.kind === kind && loop.depth === Number(rest));
+        if (variable) masks.add(this.#loopBit(variable));
+        continue;
+      }
+      const bit = this.context.bits.of(key);
+      for (const [name, value] of this.context.bits.constants) if (value === bit) masks.add(name);
+    }
+    return masks.size > 1 ? `(${[...masks].join(' | ')})` : [...masks].join('');
+  }
+
+  #loopBit(variable: LoopVariable): string {
+    const { bits, loopBits } = this.context;
+    const bit = bits[variable.kind](variable.depth);
+    const name = variable.name.replace(/[A-Z]/g, (letter) => `_${letter}`).toUpperCase();
+    for (const candidate of [name, `${name}_${variable.depth + 1}`, `LOOP_${name}_${variable.kind.toUpperCase()}_${variable.depth + 1}`]) {
+      if ((loopBits.get(candidate) ?? bit) !== bit || bits.constants.has(candidate)) continue;
+      loopBits.set(candidate, bit);
+      return candidate;
+    }
+    return String(bit);
+  }
+
+  #statement(binding: Binding): string {
+    const node = this.#nodePlace(binding.node);
+    const { runtime } = this.context;
+    const compared = (was: string, value: string, write: (value: string) => string): string =>
+      `const value = ${value};\nif (value !== this.${was}) ${write(`(this.${was} = value)`)};`;
+    const was = (name: string): string => `${binding.node.name}${pascalCase(name)}Was`;
+    switch (binding.kind) {
+      case 'text': {
+        const { code, isText } = this.#value(binding.parts);
+        if (!isText) runtime.add('text');
+        return compared(was(''), code, (value) => `${node}.data = ${isText ? stripped(value) : `text${value}`}`);
+      }
+      case 'attribute': {
+        runtime.add('setAttribute');
+        const { code } = this.#value(binding.parts);
+        return compared(was(binding.name), code, (value) => `setAttribute(${node}, ${quoted(binding.name)}, ${stripped(value)})`);
+      }
+      case 'class': {
+        const code = this.#classValue(binding.parts);
+        return compared(was('class'), code, (value) =>
+          binding.html ? `${node}.className = ${stripped(value)}` : `${node}.setAttribute('class', ${stripped(value)})`,
+        );
+      }
+      case 'style': {
+        const { code, isText } = this.#value(binding.parts);
+        if (!isText) runtime.add('text');
+        return compared(was('style'), code, (value) => `${node}.style.cssText = ${isText ? stripped(value) : `text${value}`}`);
+      }
+      case 'property':
+        return compared(was(binding.name), this.#value(binding.parts).code, (value) => `${node}${access(binding.name)} = ${stripped(value)}`);
+      case 'live': {
+        const { code, isText } = this.#value(binding.parts);
+        if (binding.name !== 'value') return `${node}.${binding.name} = Boolean(${code});`;
+        if (!isText) runtime.add('text');
+        return `const value = ${isText ? code : `text(${code})`};\nif (value !== ${node}.value) ${node}.value = value;`;
+      }
+      case 'choose': {
+        runtime.add('choose');
+        const { condition, then, otherwise, name } = binding;
+        return `this.${name} = choose(${node}, this.${name}, ${this.#operand(condition)} ? ${then.name} : ${otherwise?.name ?? 'undefined'}, this, changed);`;
+      }
+      case 'repeat': {
+        runtime.add('repeat');
+        const { list, block, name } = binding;
+        const own = this.#loopBitsOf(block);
+        return `this.${name} = repeat(${node}, this.${name}, ${this.#code(list)}, ${block.name}, this, ${own});`;
+      }
+    }
+  }
+
+  /** What a repeated block is told of changes outside: only what it reads, so that a kept row costs nothing. */
+  #loopBitsOf(block: BlockPlan): string {
+    const ownDepth = block.repeats!.depth;
+    const reads = block.bindings.flatMap((inner) => [...inner.reads]);
+    const outside = new Set(reads.filter((key) => key !== `item:${ownDepth}` && key !== `index:${ownDepth}`));
+    const mask = this.#mask(outside);
+    if (mask === undefined) return 'changed';
+    return mask === '' ? '0' : `changed & ${mask}`;
+  }
+
+  /** A value in parts as code; `isText` if it is surely a string. */
+  #value(parts: readonly PlanPart[]): { code: string; isText: boolean } {
+    const [only] = parts;
+    if (parts.length === 1 && typeof only === 'object') {
+      return { code: this.#code(only), isText: this.#isText(only) };
+    }
+    const pieces = parts.map((part) => {
+      if (typeof part === 'string') return templateLiteral(Origins.plain(part)).slice(1, -1);
+      if (this.#isNeverAbsent(part)) return `\${${this.#code(part)}}`;
+      this.context.runtime.add('text');
+      return `\${text(${this.#code(part)})}`;
+    });
+    return { code: `\`${pieces.join('')}\``, isText: true };
+  }
+
+  #classValue(parts: readonly PlanPart[]): string {
+    const simple = parts.every((part) => typeof part === 'string' || (this.#isNeverAbsent(part) && this.#property(part)!.kind === 'enum'));
+    if (simple) return this.#value(parts).code;
+    this.context.runtime.add('classNames');
+    const list = parts
+      .map((part) => (typeof part === 'string' ? (part.trim() ? quoted(Origins.plain(part.trim())) : '') : this.#code(part)))
+      .filter(Boolean);
+    return `classNames(${list.length === 1 ? list[0] : `[${list.join(', ')}]`})`;
+  }
+
+  /** The property that an expression is nothing but the name of. */
+  #property({ expression, names }: Resolved) {
+    if (expression.tree.type !== 'Identifier' || names[0]?.meaning.kind !== 'property') return undefined;
+    return this.context.contract.properties.find(({ name }) => name === names[0]!.free.name);
+  }
+
+  #isNeverAbsent(part: Resolved): boolean {
+    return isNeverAbsent(this.#property(part)) || part.expression.tree.type === 'TemplateLiteral';
+  }
+
+  #isText(part: Resolved): boolean {
+    const property = this.#property(part);
+    return isNeverAbsent(property) && property!.kind === 'string';
+  }
+
+  /** Code in a place where an operator follows. */
+  #operand(resolved: Resolved): string {
+    const { type } = resolved.expression.tree;
+    const code = this.#code(resolved);
+    return /^(ConditionalExpression|ArrowFunctionExpression)$/.test(type) ? `(${code})` : code;
+  }
+
+  /** The author's code with each name led to where its value is. */
+  #code({ expression, names }: Resolved): string {
+    const { source, toFile } = expression;
+    const { origins, file, positions } = this.context;
+    const edits: { at: number; end: number; text: string }[] = [];
+    for (const { free, meaning } of names) {
+      const key = free.shorthand ? `${free.name}: ` : '';
+      let text = free.name;
+      switch (meaning.kind) {
+        case 'property':
+          text = `${key}host${access(free.name)}`;
+          break;
+        case 'state':
+          text = `${key}state${access(free.name)}`;
+          break;
+        case 'value':
+          text = `${key}behavior.${free.name}`;
+          break;
+        case 'loop':
+          text = `${key && localName(meaning.variable) !== free.name ? key : ''}${localName(meaning.variable)}`;
+          break;
+        case 'function':
+          text = free.call ? `behavior.${free.name}` : `${key}(...values) => behavior.${free.name}(inside, ...values)`;
+          if (!free.call && !key) text = `(${text})`;
+          if (free.call) edits.push(this.#insideArgument(free.call, free.end, source));
+          break;
+        default:
+      }
+      edits.push({ at: free.start, end: free.end, text: origins.from(file, positions.at(toFile(free.start))) + text });
+    }
+    walk(expression.tree, (node) => {
+      if (node.type !== 'TemplateElement' || !source.slice(node.start, node.end).includes('\n')) return;
+      // Emitted code is indented, which must not reach into a text.
+      edits.push({ at: node.start, end: node.end, text: source.slice(node.start, node.end).replace(/\n/g, '\\n') });
+    });
+    edits.sort((a, b) => a.at - b.at);
+    let result = origins.from(file, positions.at(toFile(0)));
+    let at = 0;
+    for (const edit of edits) {
+      result += Origins.plain(source.slice(at, edit.at)) + edit.text;
+      at = edit.end;
+    }
+    return (result + Origins.plain(source.slice(at))).trim();
+  }
+
+  /** Puts the element's inside before the arguments of a call of a behavior function. */
+  #insideArgument(call: { end: number; arguments?: unknown }, calleeEnd: number, source: string) {
+    const open = source.indexOf('(', calleeEnd) + 1;
+    const some = (call.arguments as unknown[]).length > 0;
+    return { at: open, end: open, text: some ? 'inside, ' : 'inside' };
+  }
+
+  #handleEvent(): string[] {
+    const { listeners } = this.block;
+    if (listeners.length === 0) return [];
+    const sameNode = listeners.every(({ node }) => node === listeners[0]!.node);
+    const sameType = listeners.every(({ type }) => type === listeners[0]!.type);
+    const cases = listeners.map((listener) => {
+      const code = this.#code(listener.code).replace(/;?$/, ';');
+      const tests = [
+        ...(sameNode ? [] : [`event.currentTarget === ${this.#nodePlace(listener.node)}`]),
+        ...(sameType ? [] : [`event.type === ${quoted(listener.type)}`]),
+      ];
+      return tests.length > 0 ? `if (${tests.join(' && ')}) {\n${indent(code)}\n}` : code;
+    });
+    const lines = [...this.#locals(listeners.map(({ code }) => code)), ...cases];
+    return [`handleEvent(event) {\n${indent(lines.join('\n'))}\n}`];
+  }
+}
+
+function expressionsOf(binding: Binding): Resolved[] {
+  switch (binding.kind) {
+    case 'choose':
+      return [binding.condition];
+    case 'repeat':
+      return [binding.list];
+    default:
+      return binding.parts.filter((part) => typeof part !== 'string');
+  }
+}
+
+function comparePaths(a: readonly number[], b: readonly number[]): number {
+  for (let at = 0; at < Math.min(a.length, b.length); at++) if (a[at] !== b[at]) return a[at]! - b[at]!;
+  return a.length - b.length;
+}
+
+/** The name that a loop variable has in emitted code. */
+function localName({ name }: LoopVariable): string {
+  return TAKEN.has(name) ? `${name}$` : name;
+}
+
+/** `(this.was = value)` less its parentheses, where they are not needed. */
+function stripped(value: string): string {
+  return value.slice(1, -1);
+}
+
+function access(name: string): string {
+  const key = propertyKey(name);
+  return key === name ? `.${name}` : `[${key}]`;
+}
+
+/** Two spaces before each line that is not empty and not inside a template literal's text. */
+export function indent(code: string): string {
+  return code.replace(/^(?=.)/gm, '  ');
+}

@@ -1,0 +1,268 @@
+import { parse, parseExpressionAt } from 'acorn';
+import { boundNames, isTreeNode, walk, type TreeNode } from '../behavior/tree.js';
+import type { ToFile } from './source-offsets.js';
+
+/** A free name in an expression: one that the expression does not bind itself. */
+export interface FreeName {
+  name: string;
+  /** Offsets in the expression's source. */
+  start: number;
+  end: number;
+  /** `{ label }`: in the object literal the name is key and value at once. */
+  shorthand: boolean;
+  /** The call that the name is the callee of, if it is one. */
+  call: TreeNode | undefined;
+  assigned: boolean;
+}
+
+/** An expression of a view, or the code of a handler. */
+export interface Expression {
+  source: string;
+  tree: TreeNode;
+  names: FreeName[];
+  /** From an offset in `source` to the file. */
+  toFile: ToFile;
+}
+
+/** Something wrong in an expression, at an offset of the file. */
+export interface ExpressionProblem {
+  code: string;
+  message: string;
+  help: string;
+  offset: number;
+}
+
+/** A text is a list of plain pieces and expressions. */
+export type Part = string | Expression;
+
+const OPTIONS = { ecmaVersion: 2023, sourceType: 'module' } as const;
+
+/** Splits a text with `{expressions}` into its parts. */
+export function parseParts(text: string, toFile: ToFile, problems: ExpressionProblem[]): Part[] {
+  const parts: Part[] = [];
+  let at = 0;
+  for (;;) {
+    const open = text.indexOf('{', at);
+    if (open === -1) break;
+    if (open > at) parts.push(text.slice(at, open));
+    const end = readExpression(text, open + 1, toFile, parts, problems);
+    if (end === undefined) return parts;
+    at = end;
+  }
+  if (at < text.length) parts.push(text.slice(at));
+  return parts;
+}
+
+/** Reads the expression behind a brace; gives the offset behind the closing brace, or undefined after a problem. */
+function readExpression(
+  text: string,
+  start: number,
+  toFile: ToFile,
+  parts: Part[],
+  problems: ExpressionProblem[],
+): number | undefined {
+  if (/^\s*\}/.test(text.slice(start))) {
+    problems.push({
+      code: 'view/expression-empty',
+      message: 'There is no expression between the braces.',
+      help: "Write an expression, or {'{}'} for the two characters themselves.",
+      offset: toFile(start - 1),
+    });
+    return undefined;
+  }
+  let tree: TreeNode;
+  try {
+    tree = parseExpressionAt(text, start, OPTIONS) as unknown as TreeNode;
+  } catch (error) {
+    problems.push(syntaxProblem(error, toFile, start, text));
+    return undefined;
+  }
+  const end = /^\s*\)*\s*/.exec(text.slice(tree.end))![0].length + tree.end;
+  if (text[end] !== '}') {
+    problems.push({
+      code: 'view/expression-syntax',
+      message: end >= text.length ? 'The brace is never closed.' : `"${text.slice(end, end + 12).split('\n')[0]}" does not continue the expression.`,
+      help: "Close the expression with }. For a brace as text, write {'{'}.",
+      offset: toFile(end >= text.length ? start - 1 : end),
+    });
+    return undefined;
+  }
+  const source = text.slice(start, end);
+  const shifted = parseWhole(source, (offset) => toFile(start + offset), problems);
+  if (!shifted) return undefined;
+  parts.push(shifted);
+  return end + 1;
+}
+
+/** Parses a text that is one expression as a whole, such as a condition. */
+export function parseWhole(source: string, toFile: ToFile, problems: ExpressionProblem[]): Expression | undefined {
+  try {
+    const tree = parseExpressionAt(source, 0, OPTIONS) as unknown as TreeNode;
+    const rest = source.slice(tree.end).replace(/^[\s)]*/, '');
+    if (rest !== '') {
+      problems.push({
+        code: 'view/expression-syntax',
+        message: `"${rest.slice(0, 12)}" does not continue the expression.`,
+        help: 'Write one expression.',
+        offset: toFile(source.length - rest.length),
+      });
+      return undefined;
+    }
+    return check({ source, tree, toFile, names: freeNames(tree) }, EXPRESSION_KINDS, problems);
+  } catch (error) {
+    problems.push(syntaxProblem(error, toFile, 0, source));
+    return undefined;
+  }
+}
+
+/** Parses the code of an on… attribute: statements with `event` in scope. */
+export function parseHandler(source: string, toFile: ToFile, problems: ExpressionProblem[]): Expression | undefined {
+  try {
+    const tree = parse(source, OPTIONS) as unknown as TreeNode;
+    return check({ source, tree, toFile, names: freeNames(tree) }, HANDLER_KINDS, problems);
+  } catch (error) {
+    problems.push(syntaxProblem(error, toFile, 0, source));
+    return undefined;
+  }
+}
+
+function syntaxProblem(error: unknown, toFile: ToFile, start: number, text: string): ExpressionProblem {
+  const { message, pos } = error as { message: string; pos?: number };
+  const cutByMarkup = pos !== undefined && pos >= text.length && /^[^}]*$/.test(text.slice(start));
+  return {
+    code: 'view/expression-syntax',
+    message: `The expression cannot be parsed: ${message.replace(/ \(\d+:\d+\)$/, '').toLowerCase()}.`,
+    help: cutByMarkup
+      ? 'Close the brace. If the expression has a "<", put spaces around it: HTML takes "<" and a letter for a tag.'
+      : "Write a JavaScript expression. For a brace as text, write {'{'}.",
+    offset: toFile(pos ?? start),
+  };
+}
+
+const EXPRESSION_KINDS = new Set([
+  'ArrayExpression',
+  'ArrayPattern',
+  'ArrowFunctionExpression',
+  'AssignmentPattern',
+  'BinaryExpression',
+  'CallExpression',
+  'ChainExpression',
+  'ConditionalExpression',
+  'Identifier',
+  'Literal',
+  'LogicalExpression',
+  'MemberExpression',
+  'ObjectExpression',
+  'ObjectPattern',
+  'Property',
+  'RestElement',
+  'SpreadElement',
+  'TemplateElement',
+  'TemplateLiteral',
+  'UnaryExpression',
+]);
+
+const HANDLER_KINDS = new Set([
+  ...EXPRESSION_KINDS,
+  'AssignmentExpression',
+  'BlockStatement',
+  'EmptyStatement',
+  'ExpressionStatement',
+  'IfStatement',
+  'Program',
+  'SequenceExpression',
+  'UpdateExpression',
+  'VariableDeclaration',
+  'VariableDeclarator',
+]);
+
+/** Members that lead from any value to code or to what all values share. */
+const UNSAFE_MEMBERS = new Set(['constructor', 'prototype', '__proto__', '__defineGetter__', '__defineSetter__']);
+
+/** Keeps an expression to what reads values and calls functions; gives it back if it does. */
+function check(
+  expression: Expression,
+  kinds: ReadonlySet<string>,
+  problems: ExpressionProblem[],
+): Expression | undefined {
+  let sound = true;
+  const refuse = (node: TreeNode, code: string, message: string, help: string): false => {
+    sound = false;
+    problems.push({ code, message, help, offset: expression.toFile(node.start) });
+    return false;
+  };
+  walk(expression.tree, (node) => {
+    if (!kinds.has(node.type) || (node.type === 'UnaryExpression' && node.operator === 'delete')) {
+      return refuse(
+        node,
+        'view/expression-kind',
+        `${WORDS[node.type] ?? 'This kind of code'} cannot stand in a view.`,
+        'Move it into a function of the behavior, and call that function here.',
+      );
+    }
+    const property = node.property as TreeNode | undefined;
+    if (node.type === 'MemberExpression' && property) {
+      const name = node.computed ? property.value : property.name;
+      if (typeof name === 'string' && UNSAFE_MEMBERS.has(name)) {
+        return refuse(property, 'view/unsafe-member', `"${name}" cannot be used in a view.`, 'Read what you need in a function of the behavior.');
+      }
+    }
+    return undefined;
+  });
+  return sound ? expression : undefined;
+}
+
+const WORDS: Record<string, string> = {
+  AssignmentExpression: 'An assignment outside of a handler',
+  AwaitExpression: '"await"',
+  ClassExpression: 'A class',
+  FunctionExpression: 'A function with the word "function"',
+  ImportExpression: 'An import',
+  NewExpression: '"new"',
+  TaggedTemplateExpression: 'A tagged template',
+  ThisExpression: '"this"',
+  UnaryExpression: '"delete"',
+  UpdateExpression: '"++" or "--" outside of a handler',
+};
+
+/** All names that an expression uses and does not bind by a parameter or a declaration of its own. */
+function freeNames(tree: TreeNode): FreeName[] {
+  const found: FreeName[] = [];
+  walk(tree, (node, ancestors) => {
+    if (node.type !== 'Identifier') return;
+    const parent = ancestors.at(-1);
+    const name = node.name as string;
+    if (parent?.type === 'MemberExpression' && parent.property === node && !parent.computed) return;
+    const isProperty = parent?.type === 'Property';
+    if (isProperty && parent.key === node && parent.value !== node && !parent.computed && !parent.shorthand) return;
+    if (isBound(name, node, ancestors)) return;
+    if (found.some((other) => other.start === node.start)) return;
+    found.push({
+      name,
+      start: node.start,
+      end: node.end,
+      shorthand: isProperty && parent.shorthand === true,
+      call: parent?.type === 'CallExpression' && parent.callee === node ? parent : undefined,
+      assigned:
+        (parent?.type === 'AssignmentExpression' && parent.left === node) || parent?.type === 'UpdateExpression',
+    });
+  });
+  return found;
+}
+
+/** True if an ancestor binds the name: a function by its parameters, a block by its declarations. */
+function isBound(name: string, node: TreeNode, ancestors: readonly TreeNode[]): boolean {
+  return [...ancestors, node].some((ancestor) => {
+    if (Array.isArray(ancestor.params)) {
+      return (ancestor.params as TreeNode[]).some((parameter) => boundNames(parameter).includes(name));
+    }
+    if (!Array.isArray(ancestor.body)) return false;
+    return (ancestor.body as TreeNode[]).some(
+      (statement) =>
+        statement.type === 'VariableDeclaration' &&
+        (statement.declarations as TreeNode[]).some(
+          (declarator) => isTreeNode(declarator.id) && boundNames(declarator.id).includes(name),
+        ),
+    );
+  });
+}

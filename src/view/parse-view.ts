@@ -1,0 +1,267 @@
+import { defaultTreeAdapter, html, parseFragment, type DefaultTreeAdapterTypes, type ParserError } from 'parse5';
+import { PositionIndex, type Finding } from '../finding.js';
+import {
+  parseHandler,
+  parseParts,
+  parseWhole,
+  type Expression,
+  type ExpressionProblem,
+  type Part,
+} from './expression.js';
+import { sourceOffsets, type ToFile } from './source-offsets.js';
+
+type Source = DefaultTreeAdapterTypes.ChildNode;
+type SourceElement = DefaultTreeAdapterTypes.Element;
+
+/** An attribute with its value in parts; one plain part (or none) where nothing is computed. */
+export interface ViewAttribute {
+  name: string;
+  parts: Part[];
+  offset: number;
+}
+
+export interface ViewListener {
+  /** The event's type: `click` for `onclick`. */
+  type: string;
+  code: Expression;
+}
+
+export interface ViewElement {
+  kind: 'element';
+  name: string;
+  html: boolean;
+  attributes: ViewAttribute[];
+  listeners: ViewListener[];
+  children: ViewNode[];
+  offset: number;
+}
+
+export interface ViewText {
+  kind: 'text';
+  parts: Part[];
+}
+
+export interface ViewWhen {
+  kind: 'when';
+  condition: Expression;
+  children: ViewNode[];
+  otherwise: ViewNode[] | undefined;
+  offset: number;
+}
+
+export interface ViewEach {
+  kind: 'each';
+  item: string;
+  index: string | undefined;
+  list: Expression;
+  key: Expression | undefined;
+  children: ViewNode[];
+  offset: number;
+}
+
+export type ViewNode = ViewElement | ViewText | ViewWhen | ViewEach;
+
+/** A view as its file says it; names are not resolved yet. */
+export interface ParsedView {
+  file: string;
+  nodes: ViewNode[];
+  positions: PositionIndex;
+}
+
+/** Deeper markup than this is refused: no page needs it, and browsers cut it off as well. */
+const DEEPEST = 200;
+
+/** Reads a view: HTML with expressions. All problems come back as findings; what can be read is. */
+export function parseView(file: string, text: string): { view: ParsedView; findings: Finding[] } {
+  const positions = new PositionIndex(text);
+  const findings: Finding[] = [];
+  const report = ({ code, message, help, offset }: ExpressionProblem): void => {
+    findings.push({ code, severity: 'error', message, help, file, ...positions.at(offset) });
+  };
+  const fragment = parseFragment(text, {
+    sourceCodeLocationInfo: true,
+    scriptingEnabled: false,
+    onParseError: (error) => reportMarkup(error, report),
+  });
+  const reader = new ViewReader(text, report);
+  return { view: { file, nodes: reader.children(fragment.childNodes, 0), positions }, findings };
+}
+
+const MARKUP_PROBLEMS: Record<string, [message: string, help: string]> = {
+  'non-void-html-element-start-tag-with-trailing-solidus': [
+    'An HTML element does not end with "/>"; the slash means nothing here.',
+    'Write a start tag and an end tag.',
+  ],
+  'duplicate-attribute': ['The attribute is given twice; the second is ignored.', 'Keep one of them.'],
+  'eof-in-tag': ['The tag is never closed.', 'Close it with ">".'],
+  'eof-in-comment': ['The comment is never closed.', 'Close it with "-->".'],
+  'missing-whitespace-between-attributes': ['Two attributes have no space between them.', 'Put a space between.'],
+  'unexpected-character-in-attribute-name': ['An attribute name holds a quote or "<".', 'Look for a missing quote before it.'],
+  'end-tag-without-matching-open-element': ['This end tag has no start tag.', 'Remove it, or add the start tag.'],
+  'end-tag-with-attributes': ['An end tag cannot have attributes.', 'Move them to the start tag.'],
+};
+
+function reportMarkup(error: ParserError, report: (problem: ExpressionProblem) => void): void {
+  const words = MARKUP_PROBLEMS[error.code];
+  if (words) report({ code: 'view/markup', message: words[0], help: words[1], offset: error.startOffset });
+}
+
+class ViewReader {
+  constructor(
+    readonly text: string,
+    readonly report: (problem: ExpressionProblem) => void,
+  ) {}
+
+  children(nodes: readonly Source[], depth: number): ViewNode[] {
+    const result: ViewNode[] = [];
+    const [first] = nodes;
+    if (depth > DEEPEST) {
+      if (first) {
+        this.report({
+          code: 'view/too-deep',
+          message: `The markup is nested more than ${DEEPEST} levels deep.`,
+          help: 'Split it into several elements.',
+          offset: first.sourceCodeLocation?.startOffset ?? 0,
+        });
+      }
+      return result;
+    }
+    for (const node of nodes) {
+      if (defaultTreeAdapter.isTextNode(node)) this.#text(node, result);
+      else if (defaultTreeAdapter.isElementNode(node)) this.#element(node, result, depth);
+    }
+    return result;
+  }
+
+  #text(node: DefaultTreeAdapterTypes.TextNode, result: ViewNode[]): void {
+    const location = node.sourceCodeLocation;
+    const start = location?.startOffset ?? 0;
+    const raw = this.text.slice(start, location?.endOffset ?? start);
+    result.push({ kind: 'text', parts: this.#parts(node.value, sourceOffsets(raw, node.value, start, false)) });
+  }
+
+  #parts(value: string, toFile: ToFile): Part[] {
+    return this.#gather((problems) => parseParts(value, toFile, problems)) ?? [];
+  }
+
+  #gather<Result>(read: (problems: ExpressionProblem[]) => Result): Result {
+    const problems: ExpressionProblem[] = [];
+    const result = read(problems);
+    problems.forEach(this.report);
+    return result;
+  }
+
+  #element(node: SourceElement, result: ViewNode[], depth: number): void {
+    const offset = node.sourceCodeLocation?.startOffset ?? 0;
+    if (node.tagName === 'script' || node.tagName === 'style') {
+      this.report({
+        code: 'view/foreign-code',
+        message: `A view cannot hold <${node.tagName}>.`,
+        help: node.tagName === 'script' ? 'Put the code into the behavior.' : "Put the rules into the element's CSS file.",
+        offset,
+      });
+      return;
+    }
+    if (node.tagName === 'template') {
+      this.#block(node, result, depth, offset);
+      return;
+    }
+    this.#checkEnd(node, offset);
+    const element: ViewElement = {
+      kind: 'element',
+      name: node.tagName,
+      html: node.namespaceURI === html.NS.HTML,
+      attributes: [],
+      listeners: [],
+      children: [],
+      offset,
+    };
+    for (const { name, value, prefix } of node.attrs) {
+      const written = prefix ? `${prefix}:${name}` : name;
+      const { toFile, start } = this.#attribute(node, written, value);
+      if (/^on[a-z]/.test(written)) {
+        const code = this.#gather((problems) => parseHandler(value, toFile, problems));
+        if (code) element.listeners.push({ type: written.slice(2), code });
+      } else element.attributes.push({ name: written, parts: this.#parts(value, toFile), offset: start });
+    }
+    element.children = this.children(node.childNodes, depth + 1);
+    result.push(element);
+  }
+
+  /** An element that is never closed swallows what follows, which is seldom meant. */
+  #checkEnd(node: SourceElement, offset: number): void {
+    const location = node.sourceCodeLocation;
+    if (!location || location.endTag || node.namespaceURI !== html.NS.HTML) return;
+    if (VOID_OR_OPTIONAL_END.has(node.tagName)) return;
+    this.report({
+      code: 'view/markup',
+      message: `<${node.tagName}> is never closed.`,
+      help: `Add </${node.tagName}> where its content ends.`,
+      offset,
+    });
+  }
+
+  /** Where an attribute stands, and where each character of its value does. */
+  #attribute(node: SourceElement, name: string, value: string): { toFile: ToFile; start: number } {
+    const location = node.sourceCodeLocation?.attrs?.[name.toLowerCase()] ?? node.sourceCodeLocation?.attrs?.[name];
+    const start = location?.startOffset ?? node.sourceCodeLocation?.startOffset ?? 0;
+    const raw = this.text.slice(start, location?.endOffset ?? start);
+    const before = /^[^=]*=\s*["']?/.exec(raw)?.[0].length ?? raw.length;
+    return { toFile: sourceOffsets(raw.slice(before), value, start + before, true), start };
+  }
+
+  /** `<template when>`, `<template otherwise>`, `<template for-each>`. */
+  #block(node: SourceElement, result: ViewNode[], depth: number, offset: number): void {
+    const content = defaultTreeAdapter.getTemplateContent(node as DefaultTreeAdapterTypes.Template);
+    const value = (name: string): string | undefined => node.attrs.find((attribute) => attribute.name === name)?.value;
+    const expression = (name: string, text: string, skip = 0): Expression | undefined => {
+      const { toFile } = this.#attribute(node, name, value(name)!);
+      return this.#gather((problems) => parseWhole(text, (at) => toFile(at + skip), problems));
+    };
+    const refuse = (code: string, message: string, help: string): void => this.report({ code, message, help, offset });
+    this.#checkEnd(node, offset);
+    const children = this.children(content.childNodes, depth + 1);
+    const when = value('when');
+    const each = value('for-each');
+    for (const { name } of node.attrs) {
+      if (['when', 'otherwise', 'for-each', 'key'].includes(name)) continue;
+      this.report({
+        code: 'view/block',
+        message: `A <template> of a view has no attribute "${name}".`,
+        help: 'It takes when, otherwise, or for-each with key.',
+        offset: this.#attribute(node, name, '').start,
+      });
+    }
+    if (when !== undefined) {
+      const condition = expression('when', when);
+      if (condition) result.push({ kind: 'when', condition, children, otherwise: undefined, offset });
+    } else if (value('otherwise') !== undefined) {
+      const before = result.findLast((other) => other.kind !== 'text' || other.parts.some((part) => typeof part !== 'string' || part.trim()));
+      if (before?.kind === 'when' && !before.otherwise) {
+        before.otherwise = children;
+        while (result.at(-1) !== before) result.pop();
+      } else {
+        refuse('view/otherwise', '<template otherwise> has no <template when> right before it.', 'Put it directly behind the <template when> that it belongs to.');
+      }
+    } else if (each !== undefined) {
+      const match = /^(\s*([A-Za-z_$][\w$]*)(?:\s*,\s*([A-Za-z_$][\w$]*))?\s+of\s+)(\S[\s\S]*)$/.exec(each);
+      if (!match) {
+        refuse('view/for-each', `"${each}" does not say what is repeated.`, 'Write "item of list", or "item, index of list".');
+        return;
+      }
+      const list = expression('for-each', match[4]!, match[1]!.length);
+      const key = value('key');
+      const keyExpression = key === undefined ? undefined : expression('key', key);
+      if (list) result.push({ kind: 'each', item: match[2]!, index: match[3], list, key: keyExpression, children, offset });
+    } else {
+      refuse('view/block', 'A <template> without when, otherwise or for-each shows nothing.', 'Add one of them, or remove the <template>.');
+    }
+  }
+}
+
+const VOID_OR_OPTIONAL_END = new Set(
+  (
+    'area base br col embed hr img input link meta source track wbr ' +
+    'li dt dd p rt rp optgroup option colgroup caption thead tbody tfoot tr td th html head body'
+  ).split(' '),
+);

@@ -1,0 +1,380 @@
+import type { Behavior } from '../behavior/read-behavior.js';
+import { propertyForAttribute, type Contract, type Property } from '../contract/model.js';
+import { pascalCase } from '../contract/names.js';
+import type { Finding } from '../finding.js';
+import type { Expression, ExpressionProblem, Part } from './expression.js';
+import type { ParsedView, ViewAttribute, ViewEach, ViewElement, ViewNode, ViewWhen } from './parse-view.js';
+import { NameTable, type LoopVariable, type ReadKeys, type Resolved } from './resolve.js';
+import { withoutLayoutSpace } from './whitespace.js';
+
+/** A value in parts: plain texts and resolved expressions. */
+export type PlanPart = string | Resolved;
+
+/** A node of a block that its code must find: by its path of child indexes from the block's content. */
+export interface NodeRef {
+  name: string;
+  path: number[];
+}
+
+interface BindingBase {
+  node: NodeRef;
+  reads: ReadKeys;
+}
+
+/** Something in a block that follows names. */
+export type Binding =
+  | (BindingBase & { kind: 'text'; parts: PlanPart[] })
+  | (BindingBase & { kind: 'attribute' | 'class' | 'style'; name: string; parts: PlanPart[]; html: boolean })
+  | (BindingBase & { kind: 'property' | 'live'; name: string; parts: PlanPart[] })
+  | (BindingBase & { kind: 'choose'; name: string; condition: Resolved; then: BlockPlan; otherwise: BlockPlan | undefined })
+  | (BindingBase & { kind: 'repeat'; name: string; list: Resolved; block: BlockPlan });
+
+export interface ListenerPlan {
+  node: NodeRef;
+  type: string;
+  code: Resolved;
+}
+
+/** A piece of the view that has a template of its own: the whole, or a block that comes and goes. */
+export interface BlockPlan {
+  /** Name of the class that is emitted for it. */
+  name: string;
+  /** Static markup, with a placeholder for each bound text and an empty comment for each block. */
+  markup: string;
+  /** True if the markup is one node, which then is the block. */
+  single: boolean;
+  bindings: Binding[];
+  listeners: ListenerPlan[];
+  loops: readonly LoopVariable[];
+  /** For a repeated block: its own variables and key. */
+  repeats: { item: string; index: string | undefined; key: Resolved | undefined; depth: number } | undefined;
+  offset: number;
+}
+
+/** A slot or a part as the view has it. */
+export interface Placed {
+  name: string;
+  offset: number;
+  /** True if it stands in a block that is not always shown. */
+  conditional: boolean;
+}
+
+/** What the compiler knows of a view: all that code for any purpose is made from. */
+export interface ViewPlan {
+  file: string;
+  root: BlockPlan;
+  slots: Placed[];
+  parts: Placed[];
+  /** Tags of the library's own elements that the view uses. */
+  uses: Set<string>;
+  /** Functions of the behavior that the view calls. */
+  calls: Set<string>;
+}
+
+/** Attributes of native elements whose property is what the page shows, once a person has touched it. */
+const LIVE: Record<string, readonly string[]> = {
+  input: ['value', 'checked', 'indeterminate'],
+  textarea: ['value'],
+  select: ['value'],
+  option: ['selected'],
+  audio: ['muted'],
+  video: ['muted'],
+};
+
+const VOID = new Set('area base br col embed hr img input link meta source track wbr'.split(' '));
+
+/**
+ * Makes the plan of a view: names get their meanings, markup is split into templates, and each binding
+ * knows what it reads. `library` holds the contracts of all elements by tag.
+ */
+export function planView(
+  view: ParsedView,
+  contract: Contract,
+  behavior: Behavior | undefined,
+  library: ReadonlyMap<string, Contract>,
+): { plan: ViewPlan; findings: Finding[] } {
+  const planner = new Planner(view, new NameTable(contract, behavior), library);
+  const root = planner.block(`${contract.className}View`, view.nodes, [], 0, false);
+  return { plan: { file: view.file, root, ...planner.seen }, findings: planner.findings };
+}
+
+class Planner {
+  readonly findings: Finding[] = [];
+  readonly seen = { slots: [] as Placed[], parts: [] as Placed[], uses: new Set<string>(), calls: new Set<string>() };
+  readonly #names = new Set<string>();
+
+  constructor(
+    readonly view: ParsedView,
+    readonly names: NameTable,
+    readonly library: ReadonlyMap<string, Contract>,
+  ) {}
+
+  block(
+    name: string,
+    nodes: readonly ViewNode[],
+    loops: readonly LoopVariable[],
+    offset: number,
+    conditional: boolean,
+    repeats?: BlockPlan['repeats'],
+  ): BlockPlan {
+    const children = withoutLayoutSpace(nodes, undefined);
+    const [only] = children;
+    const single = children.length === 1 && (only!.kind === 'element' || only!.kind === 'text');
+    const plan: BlockPlan = {
+      name: unique(name, this.#names),
+      markup: '',
+      single,
+      bindings: [],
+      listeners: [],
+      loops,
+      repeats,
+      offset,
+    };
+    const writer = new BlockWriter(this, plan, conditional);
+    const bounded = repeats !== undefined || conditional;
+    const edge = bounded && !single ? '<!---->' : '';
+    plan.markup = edge + writer.children(children, [], edge ? 1 : 0) + edge;
+    return plan;
+  }
+
+  resolve(expression: Expression, loops: readonly LoopVariable[], inHandler = false): Resolved {
+    const problems: ExpressionProblem[] = [];
+    const resolved = this.names.resolve(expression, loops, problems, inHandler);
+    problems.forEach((problem) => this.report(problem));
+    for (const { free, meaning } of resolved.names) if (meaning.kind === 'function') this.seen.calls.add(free.name);
+    return resolved;
+  }
+
+  report({ code, message, help, offset }: ExpressionProblem): void {
+    const { file, positions } = this.view;
+    this.findings.push({ code, severity: 'error', message, help, file, ...positions.at(offset) });
+  }
+}
+
+/** A name that is not among those taken, by a number behind it where needed; it is taken from then on. */
+export function unique(name: string, taken: Set<string>): string {
+  let result = name;
+  for (let count = 2; taken.has(result); count++) result = `${name}${count}`;
+  taken.add(result);
+  return result;
+}
+
+/** Writes the markup of one block and collects what is bound in it. */
+class BlockWriter {
+  readonly #nodeNames = new Set(['inside', 'outer', 'root', 'first', 'last', 'item', 'index', 'update', 'handleEvent']);
+
+  constructor(
+    readonly planner: Planner,
+    readonly plan: BlockPlan,
+    readonly conditional: boolean,
+  ) {}
+
+  children(nodes: readonly ViewNode[], path: readonly number[], first = 0): string {
+    return nodes.map((node, place) => this.#node(node, [...path, place + first])).join('');
+  }
+
+  #node(node: ViewNode, path: number[]): string {
+    switch (node.kind) {
+      case 'text': {
+        if (node.parts.every((part) => typeof part === 'string')) return escapeText(node.parts.join(''));
+        const parts = this.#parts(node.parts);
+        this.plan.bindings.push({ kind: 'text', node: this.#ref('text', path), parts, reads: readsOf(parts) });
+        return ' ';
+      }
+      case 'element':
+        return this.#element(node, path);
+      case 'when':
+        return this.#when(node, path);
+      case 'each':
+        return this.#each(node, path);
+    }
+  }
+
+  #ref(name: string, path: number[]): NodeRef {
+    const known = [...this.plan.bindings, ...this.plan.listeners].find(({ node }) => node.path.join() === path.join());
+    return known?.node ?? { name: unique(name, this.#nodeNames), path };
+  }
+
+  #parts(parts: readonly Part[]): PlanPart[] {
+    return parts.map((part) => (typeof part === 'string' ? part : this.planner.resolve(part, this.plan.loops)));
+  }
+
+  #element(node: ViewElement, path: number[]): string {
+    const known = node.html ? this.planner.library.get(node.name) : undefined;
+    if (known) this.planner.seen.uses.add(node.name);
+    const plain = (name: string): string | undefined => {
+      const attribute = node.attributes.find((other) => other.name === name);
+      return attribute?.parts.every((part) => typeof part === 'string') ? attribute.parts.join('') : undefined;
+    };
+    this.#place(node, plain);
+    const name = nodeName(plain('part') ?? node.name);
+    let tag = `<${node.name}`;
+    for (const attribute of node.attributes) {
+      const value = plain(attribute.name);
+      if (value === undefined && attribute.parts.length > 0) this.#attribute(node, attribute, known, this.#ref(name, path));
+      else tag += value ? ` ${attribute.name}="${escapeAttribute(value)}"` : ` ${attribute.name}`;
+    }
+    for (const { type, code } of node.listeners) {
+      const resolved = this.planner.resolve(code, this.plan.loops, true);
+      this.#checkCalled(resolved);
+      this.plan.listeners.push({ node: this.#ref(name, path), type, code: resolved });
+    }
+    if (node.html && VOID.has(node.name)) return `${tag}>`;
+    const content = this.children(withoutLayoutSpace(node.children, node.name), path);
+    const newline = /^(pre|textarea|listing)$/.test(node.name) && content.startsWith('\n') ? '\n' : '';
+    return `${tag}>${newline}${content}</${node.name}>`;
+  }
+
+  /** Notes the slot and the parts that an element of the view is, and what it gives to a known element's slots. */
+  #place(node: ViewElement, plain: (name: string) => string | undefined): void {
+    const { seen } = this.planner;
+    const place = { offset: node.offset, conditional: this.conditional };
+    if (node.name === 'slot') {
+      const name = node.attributes.find((attribute) => attribute.name === 'name');
+      if (name && plain('name') === undefined) {
+        this.planner.report({
+          code: 'slot/computed-name',
+          message: 'The name of a slot must be known ahead.',
+          help: 'Write the name as plain text; choose between slots with <template when>.',
+          offset: name.offset,
+        });
+      } else seen.slots.push({ ...place, name: plain('name') || 'default' });
+    }
+    const parts = node.attributes.find((attribute) => attribute.name === 'part');
+    for (const name of plain('part')?.split(/\s+/) ?? []) {
+      if (name) seen.parts.push({ ...place, name, offset: parts!.offset });
+    }
+    for (const child of node.children) this.#checkSlotted(node, child);
+  }
+
+  #checkSlotted(node: ViewElement, child: ViewNode): void {
+    const known = this.planner.library.get(node.name);
+    if (!known || child.kind !== 'element') return;
+    const attribute = child.attributes.find(({ name }) => name === 'slot');
+    const name = attribute ? attribute.parts.join('') : 'default';
+    if (known.slots.some((slot) => slot.name === name)) return;
+    this.planner.report({
+      code: 'slot/unknown',
+      message: name === 'default' ? `<${node.name}> has no unnamed slot: this content is not shown.` : `<${node.name}> has no slot "${name}".`,
+      help: known.slots.length > 0 ? `Its slots: ${known.slots.map((slot) => slot.name).join(', ')}.` : 'It has no slots at all.',
+      offset: attribute?.offset ?? child.offset,
+    });
+  }
+
+  #attribute(node: ViewElement, attribute: ViewAttribute, known: Contract | undefined, ref: NodeRef): void {
+    const parts = this.#parts(attribute.parts);
+    const binding = { node: ref, parts, reads: readsOf(parts) };
+    const property = known && propertyForAttribute(known, attribute.name);
+    if (property) this.plan.bindings.push({ ...binding, kind: 'property', name: property.name });
+    else if (node.html && LIVE[node.name]?.includes(attribute.name)) {
+      this.plan.bindings.push({ ...binding, kind: 'live', name: attribute.name });
+    } else {
+      const kind = attribute.name === 'class' || attribute.name === 'style' ? attribute.name : 'attribute';
+      this.plan.bindings.push({ ...binding, kind, name: attribute.name, html: node.html });
+    }
+  }
+
+  /** `onclick="pick"` does nothing: the name of a function is not a call of it. */
+  #checkCalled({ expression, names }: Resolved): void {
+    for (const { free, meaning } of names) {
+      if (meaning.kind !== 'function' || free.call || expression.source.trim() !== free.name) continue;
+      this.planner.report({
+        code: 'view/handler-not-called',
+        message: `This handler names the function "${free.name}" but does not call it.`,
+        help: `Write "${free.name}()", or "${free.name}(event)".`,
+        offset: expression.toFile(free.start),
+      });
+    }
+  }
+
+  #when(node: ViewWhen, path: number[]): string {
+    const { loops } = this.plan;
+    const condition = this.planner.resolve(node.condition, loops);
+    const name = pascalCase(firstName(condition) ?? 'choice');
+    const then = this.planner.block(`${name}Block`, node.children, loops, node.offset, true);
+    const otherwise = node.otherwise && this.planner.block(`No${name}Block`, node.otherwise, loops, node.offset, true);
+    this.plan.bindings.push({
+      kind: 'choose',
+      node: this.#ref(`${nodeName(name)}Anchor`, path),
+      name: unique(`${nodeName(name)}Block`, this.#nodeNames),
+      condition,
+      then,
+      otherwise,
+      reads: new Set([...condition.reads, ...blockReads(then), ...(otherwise ? blockReads(otherwise) : [])]),
+    });
+    return '<!---->';
+  }
+
+  #each(node: ViewEach, path: number[]): string {
+    const list = this.planner.resolve(node.list, this.plan.loops);
+    const depth = this.plan.loops.filter(({ kind }) => kind === 'item').length;
+    const own: LoopVariable[] = [{ name: node.item, kind: 'item', depth }];
+    if (node.index) own.push({ name: node.index, kind: 'index', depth });
+    const loops = [...this.plan.loops, ...own];
+    const key = node.key && this.planner.resolve(node.key, loops);
+    const ownKeys = new Set([`item:${depth}`, `index:${depth}`]);
+    if (node.key && [...key!.reads].some((read) => !ownKeys.has(read))) {
+      this.planner.report({
+        code: 'view/key',
+        message: 'A key can only be made from the item and its index.',
+        help: `Write something like key="${node.item}.id".`,
+        offset: node.key.toFile(0),
+      });
+    }
+    const block = this.planner.block(`${pascalCase(node.item)}Block`, node.children, loops, node.offset, true, {
+      item: node.item,
+      index: node.index,
+      key,
+      depth,
+    });
+    this.plan.bindings.push({
+      kind: 'repeat',
+      node: this.#ref(`${node.item}Anchor`, path),
+      name: unique(`${node.item}Blocks`, this.#nodeNames),
+      list,
+      block,
+      reads: new Set([...list.reads, ...[...blockReads(block)].filter((read) => !ownKeys.has(read))]),
+    });
+    return '<!---->';
+  }
+}
+
+function readsOf(parts: readonly PlanPart[]): ReadKeys {
+  return new Set(parts.flatMap((part) => (typeof part === 'string' ? [] : [...part.reads])));
+}
+
+function blockReads(block: BlockPlan): ReadKeys {
+  return new Set(block.bindings.flatMap((binding) => [...binding.reads]));
+}
+
+function firstName(resolved: Resolved): string | undefined {
+  return resolved.names.find(({ meaning }) => meaning.kind !== 'global')?.free.name;
+}
+
+/** A property name for a node: `list-item` and `ListItem` give `listItem`. */
+function nodeName(name: string): string {
+  const camel = pascalCase(name.trim().split(/\s+/)[0]!.replace(/[^A-Za-z0-9-]/g, '')) || 'Node';
+  return camel.charAt(0).toLowerCase() + camel.slice(1);
+}
+
+function escapeText(text: string): string {
+  return text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/\u00a0/g, '&nbsp;');
+}
+
+function escapeAttribute(text: string): string {
+  return text.replace(/&/g, '&amp;').replace(/"/g, '&quot;').replace(/\u00a0/g, '&nbsp;');
+}
+
+/** All blocks of a plan, the root first. */
+export function allBlocks(block: BlockPlan): BlockPlan[] {
+  const inner = block.bindings.flatMap((binding) => {
+    if (binding.kind === 'choose') return [binding.then, ...(binding.otherwise ? [binding.otherwise] : [])];
+    return binding.kind === 'repeat' ? [binding.block] : [];
+  });
+  return [block, ...inner.flatMap(allBlocks)];
+}
+
+/** True if a property's value is never null or undefined. */
+export function isNeverAbsent(property: Property | undefined): boolean {
+  return property?.default !== undefined && property.default !== null;
+}

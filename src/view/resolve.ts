@@ -1,0 +1,156 @@
+import { LIFECYCLE_EXPORTS, type Behavior } from '../behavior/read-behavior.js';
+import type { Contract } from '../contract/model.js';
+import { suggestion } from '../nearest.js';
+import type { Expression, ExpressionProblem, FreeName } from './expression.js';
+
+/** A loop variable: the item or the index of the loop at a depth (0 is the outermost). */
+export interface LoopVariable {
+  name: string;
+  kind: 'item' | 'index';
+  depth: number;
+}
+
+/** What a name in a view means. */
+export type Meaning =
+  | { kind: 'loop'; variable: LoopVariable }
+  | { kind: 'state' | 'property' | 'function' | 'value' | 'global' };
+
+/**
+ * What code reads, as keys: `property:label`, `state:open`, `item:0`, `index:0`, or `*` where it cannot be
+ * told.
+ */
+export type ReadKeys = Set<string>;
+
+/** An expression whose names have a meaning. */
+export interface Resolved {
+  expression: Expression;
+  names: { free: FreeName; meaning: Meaning }[];
+  reads: ReadKeys;
+}
+
+/** Standard globals that a view may use: what computes and formats values, nothing that acts. */
+const GLOBALS = new Set(
+  (
+    'Array Boolean Date Infinity Intl JSON Math NaN Number Object String undefined ' +
+    'decodeURIComponent encodeURIComponent isFinite isNaN parseFloat parseInt'
+  ).split(' '),
+);
+
+/** The names that views of one element can use. */
+export class NameTable {
+  readonly #state: ReadonlySet<string>;
+  readonly #properties: ReadonlySet<string>;
+
+  constructor(
+    contract: Contract,
+    readonly behavior: Behavior | undefined,
+  ) {
+    this.#state = new Set(behavior?.state);
+    this.#properties = new Set(contract.properties.map(({ name }) => name));
+  }
+
+  /** Everything a view can name, for suggestions. */
+  known(loops: readonly LoopVariable[]): string[] {
+    return [...loops.map(({ name }) => name), ...this.#state, ...this.#properties, ...this.#exports(), ...GLOBALS];
+  }
+
+  #exports(): string[] {
+    const own = new Set<string>(LIFECYCLE_EXPORTS);
+    return [...(this.behavior?.exports.keys() ?? [])].filter((name) => !own.has(name));
+  }
+
+  /** All meanings a name has, the nearest first; more than one (loop variables aside) is ambiguous. */
+  meanings(name: string, loops: readonly LoopVariable[]): Meaning[] {
+    const variable = loops.findLast((loop) => loop.name === name);
+    if (variable) return [{ kind: 'loop', variable }];
+    const found: Meaning[] = [];
+    if (this.#state.has(name)) found.push({ kind: 'state' });
+    if (this.#properties.has(name)) found.push({ kind: 'property' });
+    if (this.#exports().includes(name)) found.push({ kind: this.behavior!.exports.get(name)!.kind });
+    if (found.length === 0 && GLOBALS.has(name)) found.push({ kind: 'global' });
+    return found;
+  }
+
+  /** Gives each name of an expression its meaning; problems are added to the list. */
+  resolve(
+    expression: Expression,
+    loops: readonly LoopVariable[],
+    problems: ExpressionProblem[],
+    inHandler = false,
+  ): Resolved {
+    const resolved: Resolved = { expression, names: [], reads: new Set() };
+    for (const free of expression.names) {
+      if (inHandler && free.name === 'event') continue;
+      const meaning = this.#meaningOf(free, expression, loops, problems);
+      if (!meaning) continue;
+      resolved.names.push({ free, meaning });
+      if (!free.assigned) for (const key of this.#reads(free, meaning)) resolved.reads.add(key);
+    }
+    return resolved;
+  }
+
+  #meaningOf(
+    free: FreeName,
+    expression: Expression,
+    loops: readonly LoopVariable[],
+    problems: ExpressionProblem[],
+  ): Meaning | undefined {
+    const offset = expression.toFile(free.start);
+    const [meaning, other] = this.meanings(free.name, loops);
+    if (!meaning) {
+      problems.push({
+        code: 'view/unknown-name',
+        message: `The name "${free.name}" is not known in this view.`,
+        help: `${suggestion(free.name, this.known(loops), 'names')} Names come from the contract's properties and from the behavior's state and exports.`,
+        offset,
+      });
+      return undefined;
+    }
+    if (other) {
+      problems.push({
+        code: 'view/ambiguous-name',
+        message: `The name "${free.name}" means two things: ${KIND_WORDS[meaning.kind]} and ${KIND_WORDS[other.kind]}.`,
+        help: 'Rename one of them.',
+        offset,
+      });
+    }
+    if (free.assigned && meaning.kind !== 'state' && meaning.kind !== 'property') {
+      problems.push({
+        code: 'view/assignment',
+        message: `"${free.name}" is ${KIND_WORDS[meaning.kind]} and cannot be assigned to.`,
+        help: 'Assign to a name of the state or to a property.',
+        offset,
+      });
+    }
+    return meaning;
+  }
+
+  #reads(free: FreeName, meaning: Meaning): string[] {
+    switch (meaning.kind) {
+      case 'loop':
+        return [`${meaning.variable.kind}:${meaning.variable.depth}`];
+      case 'state':
+      case 'property':
+        return [`${meaning.kind}:${free.name}`];
+      case 'function': {
+        const { reads } = this.behavior!.exports.get(free.name)!;
+        if (reads === 'everything') return ['*'];
+        return [
+          ...[...reads.properties].filter((name) => this.#properties.has(name)).map((name) => `property:${name}`),
+          ...[...reads.state].filter((name) => this.#state.has(name)).map((name) => `state:${name}`),
+        ];
+      }
+      default:
+        return [];
+    }
+  }
+}
+
+const KIND_WORDS: Record<Meaning['kind'], string> = {
+  loop: 'a loop variable',
+  state: 'a name of the state',
+  property: 'a property',
+  function: 'a function of the behavior',
+  value: 'a value of the behavior',
+  global: 'a standard global',
+};

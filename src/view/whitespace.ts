@@ -1,0 +1,71 @@
+import type { Part } from './expression.js';
+import type { ViewNode, ViewText } from './parse-view.js';
+
+/** Elements that begin a new line box by default: white space beside them is never drawn. */
+const BLOCK_LEVEL = new Set(
+  (
+    'address article aside blockquote center dd details dialog dir div dl dt fieldset figcaption figure footer form ' +
+    'h1 h2 h3 h4 h5 h6 header hgroup hr legend li main menu nav ol option optgroup p search section select ' +
+    'summary table caption colgroup col thead tbody tfoot tr td th ul'
+  ).split(' '),
+);
+
+const KEEPS_SPACE = new Set(['pre', 'textarea', 'listing']);
+
+/**
+ * The children of an element (or of a block, without `parent`) less the white space that only lays out the
+ * source: runs become one space, and spaces that no browser draws go.
+ */
+export function withoutLayoutSpace(nodes: readonly ViewNode[], parent: string | undefined): ViewNode[] {
+  const merged = mergeText(nodes);
+  if (parent !== undefined && KEEPS_SPACE.has(parent)) return merged;
+  const edge = parent === undefined || parent === 'button' || BLOCK_LEVEL.has(parent);
+  const result: ViewNode[] = [];
+  merged.forEach((node, place) => {
+    if (node.kind !== 'text') {
+      result.push(node);
+      return;
+    }
+    const before = merged[place - 1];
+    const after = merged[place + 1];
+    const lineBreak = node.parts.some((part) => typeof part === 'string' && part.includes('\n'));
+    const atStart = before ? swallowsSpace(before, lineBreak) : edge;
+    const atEnd = after ? swallowsSpace(after, lineBreak) : edge;
+    const parts = collapse(node.parts, atStart, atEnd);
+    if (parts.length > 0) result.push({ kind: 'text', parts });
+  });
+  return result;
+}
+
+function swallowsSpace(node: ViewNode, lineBreak: boolean): boolean {
+  return node.kind === 'element' ? BLOCK_LEVEL.has(node.name) : lineBreak;
+}
+
+function mergeText(nodes: readonly ViewNode[]): ViewNode[] {
+  const result: ViewNode[] = [];
+  for (const node of nodes) {
+    const last = result.at(-1);
+    if (node.kind === 'text' && last?.kind === 'text') {
+      result[result.length - 1] = { kind: 'text', parts: [...last.parts, ...node.parts] } satisfies ViewText;
+    } else result.push(node);
+  }
+  return result;
+}
+
+function collapse(parts: readonly Part[], atStart: boolean, atEnd: boolean): Part[] {
+  const joined: Part[] = [];
+  for (const part of parts) {
+    const last = joined.at(-1);
+    if (typeof part === 'string' && typeof last === 'string') joined[joined.length - 1] = last + part;
+    else joined.push(part);
+  }
+  return joined
+    .map((part, place) => {
+      if (typeof part !== 'string') return part;
+      let text = part.replace(/[ \t\n\f\r]+/g, ' ');
+      if (atStart && place === 0) text = text.replace(/^ /, '');
+      if (atEnd && place === joined.length - 1) text = text.replace(/ $/, '');
+      return text;
+    })
+    .filter((part) => part !== '');
+}
