@@ -3,7 +3,10 @@ import { hasErrors, inReadingOrder, type Finding } from '../finding.js';
 import { readContract, readSamples } from '../contract/read-contract.js';
 import type { Locate } from '../contract/read-document.js';
 import type { Contract, Sample } from '../contract/model.js';
-import type { ElementFolder, Library } from '../library/open-library.js';
+import { ENGINES } from '../engines/index.js';
+import { HOSTS } from '../hosts/index.js';
+import { CONFIG_FILE, type ElementFolder, type Library } from '../library/open-library.js';
+import { suggestion } from '../nearest.js';
 import { readStyle } from '../style/read-style.js';
 import { parseView, type ParsedView } from '../view/parse-view.js';
 import { planView, type ViewPlan } from '../view/plan.js';
@@ -34,7 +37,7 @@ export interface Analysis {
 
 /** Reads every file of a library and checks what it says: contracts, views, behaviors, samples, and their agreement. */
 export function analyze(library: Library): Analysis {
-  const findings = [...library.findings];
+  const findings = [...library.findings, ...checkConfig(library)];
   const elements: Element[] = [];
   for (const folder of library.elements) {
     const read = readContract(folder.contract.file, folder.contract.text);
@@ -104,4 +107,24 @@ function checkTags(elements: readonly Element[]): Finding[] {
       },
     ];
   });
+}
+
+/** Hosts and engines that the configuration names are ones that the tool knows. */
+function checkConfig({ config, locateConfig }: Library): Finding[] {
+  const unknown = (kind: 'hosts' | 'engines', known: readonly { name: string }[]): Finding[] =>
+    config[kind].flatMap((name, place) => {
+      const names = known.map((one) => one.name);
+      if (names.includes(name)) return [];
+      return [
+        {
+          code: `library/unknown-${kind === 'hosts' ? 'host' : 'engine'}`,
+          severity: 'error' as const,
+          message: `"${name}" is none of the ${kind} that elements can be verified in.`,
+          help: suggestion(name, names, kind),
+          file: CONFIG_FILE,
+          ...locateConfig([kind, place]),
+        },
+      ];
+    });
+  return [...unknown('hosts', HOSTS), ...unknown('engines', ENGINES)];
 }

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** The subset of JSON Schema (draft 2020-12) that types in a contract are written in. */
 export interface JsonSchema {

@@ -28,32 +28,37 @@ const ARGUMENTS = [
 /** Names under which people install it. */
 const INSTALLED = ['chromium', 'chromium-browser', 'google-chrome', 'google-chrome-stable'];
 
-/** Chromium through its devtools protocol: the packaged browser where it runs, otherwise one found on the machine. */
+/**
+ * Chromium through its devtools protocol: one that is installed on the machine, otherwise the packaged one.
+ * `LASTWRIGHT_CHROMIUM` names another, or says `packaged`.
+ */
 export const chromium: Engine = {
   name: 'chromium',
   async launch() {
     const { LASTWRIGHT_CHROMIUM: named } = process.env;
-    if (named) return start(named, process.env);
-    const packaged = await packagedChromium();
-    if (packaged) {
-      const fonts = { FONTCONFIG_PATH: packaged.fonts };
-      try {
-        return await start(packaged.executable, { ...fonts, ...process.env });
-      } catch {
-        // A bare machine lacks libraries that the package brings; one that has them is better off with its own.
-        const paths = [packaged.libraries, process.env.LD_LIBRARY_PATH].filter(Boolean).join(delimiter);
-        const browser = await start(packaged.executable, { ...fonts, ...process.env, LD_LIBRARY_PATH: paths }).catch(() => undefined);
-        if (browser) return browser;
-      }
-    }
-    const installed = await findInstalled();
+    const installed = named === 'packaged' ? undefined : named || (await findInstalled());
     if (installed) return start(installed, process.env);
+    const browser = await startPackaged();
+    if (browser) return browser;
     throw new EngineMissing(
       'There is no Chromium on this machine, and the packaged one does not run here.',
       'Install Chromium, or set LASTWRIGHT_CHROMIUM to the path of one.',
     );
   },
 };
+
+async function startPackaged(): Promise<Browser | undefined> {
+  const packaged = await packagedChromium();
+  if (!packaged) return undefined;
+  const env = { FONTCONFIG_PATH: packaged.fonts, ...process.env };
+  try {
+    return await start(packaged.executable, env);
+  } catch {
+    // A bare machine lacks libraries that the package brings; one that has them is better off with its own.
+    const paths = [packaged.libraries, process.env.LD_LIBRARY_PATH].filter(Boolean).join(delimiter);
+    return start(packaged.executable, { ...env, LD_LIBRARY_PATH: paths }).catch(() => undefined);
+  }
+}
 
 async function findInstalled(): Promise<string | undefined> {
   for (const folder of (process.env.PATH ?? '').split(delimiter)) {

@@ -2,7 +2,7 @@ import type { Dirent } from 'node:fs';
 import { readdir, readFile, realpath, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import type { Finding } from '../finding.js';
-import { readDocument } from '../contract/read-document.js';
+import { readDocument, type Locate } from '../contract/read-document.js';
 import { librarySchema, type LibraryFile } from '../contract/schema.js';
 
 /** A text file of the library; its path is relative to the root, with forward slashes. */
@@ -36,6 +36,7 @@ export interface Library {
   name: string;
   version: string;
   config: LibraryConfig;
+  locateConfig: Locate;
   elements: ElementFolder[];
   findings: Finding[];
 }
@@ -118,6 +119,7 @@ export async function openLibrary(root: string): Promise<Library> {
     root,
     ...(await readPackage(root)),
     config: { hosts: config.hosts ?? ['html'], engines: config.engines ?? ['chromium'], output },
+    locateConfig: locate,
     elements,
     findings,
   };

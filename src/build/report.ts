@@ -1,0 +1,29 @@
+import * as z from 'zod';
+import { findingSchema } from '../check/report.js';
+import type { Finding } from '../finding.js';
+
+/** What `lastwright build --json` prints. No files are named where findings stood in the way. */
+export const buildReportSchema = z.object({
+  /** The output folder, relative to the library's root. */
+  output: z.string(),
+  files: z.array(z.object({ path: z.string(), bytes: z.int() })),
+  elements: z.array(z.string()),
+  findings: z.array(findingSchema),
+});
+
+export type BuildReport = z.infer<typeof buildReportSchema>;
+
+/** The report of a build that was written, or of one that failed (without files). */
+export function buildReport(
+  output: string,
+  files: ReadonlyMap<string, string | Uint8Array>,
+  elements: readonly string[],
+  findings: readonly Finding[],
+): BuildReport {
+  return {
+    output,
+    files: [...files].map(([path, content]) => ({ path, bytes: Buffer.byteLength(content) })),
+    elements: files.size > 0 ? [...elements] : [],
+    findings: [...findings],
+  };
+}

@@ -1,0 +1,30 @@
+import * as z from 'zod';
+import type { Analysis } from './analyze.js';
+
+/** One finding, as `--json` prints it. */
+export const findingSchema = z.object({
+  code: z.string(),
+  severity: z.enum(['error', 'warning', 'note']),
+  message: z.string(),
+  help: z.string(),
+  file: z.string(),
+  line: z.int().min(1),
+  column: z.int().min(1),
+});
+
+/** What `lastwright check --json` prints. */
+export const checkReportSchema = z.object({
+  findings: z.array(findingSchema),
+  summary: z.object({ elements: z.int(), errors: z.int(), warnings: z.int() }),
+});
+
+export type CheckReport = z.infer<typeof checkReportSchema>;
+
+/** The report of an analysis. */
+export function checkReport({ findings, library }: Analysis): CheckReport {
+  const count = (severity: string): number => findings.filter((finding) => finding.severity === severity).length;
+  return {
+    findings,
+    summary: { elements: library.elements.length, errors: count('error'), warnings: count('warning') },
+  };
+}

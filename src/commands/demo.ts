@@ -1,0 +1,62 @@
+import * as Args from '@oclif/core/args';
+import { cp, mkdir, mkdtemp, readdir } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { buildLibrary } from '../build/build-library.js';
+import { buildReport } from '../build/report.js';
+import { TOOL_ROOT } from '../build/tool-files.js';
+import { writeOutput } from '../build/write-output.js';
+import { UsageError } from '../library/open-library.js';
+import { analyzeFrom, BaseCommand } from '../terminal/base-command.js';
+import { say } from '../terminal/output.js';
+import { runVerify } from '../terminal/run-verify.js';
+import { showBuild } from '../terminal/show-build.js';
+import { showCounts, showFindings } from '../terminal/show-findings.js';
+
+export default class Demo extends BaseCommand {
+  static override summary = 'Copy the demo library, then check, build and verify it.';
+  static override description =
+    'The demo library is a harbor office. It is copied to a folder (a temporary one if you name none), where you can change it. Nothing is opened by itself.';
+  static override examples = ['<%= config.bin %> demo', '<%= config.bin %> demo my-harbor'];
+  static override args = { folder: Args.string({ description: 'A folder that is new or empty.' }) };
+
+  override async run(): Promise<void> {
+    const { args, flags } = await this.parse(Demo);
+    const quiet = flags.json === true;
+    const tell = (text: string): void => (quiet ? undefined : say.line(text));
+    const folder = await copyDemo(args.folder);
+    tell(`The harbor office is in ${folder}\n\n$ lastwright check`);
+    const analysis = await analyzeFrom(folder);
+    if (analysis.findings.length > 0) tell(showFindings(analysis.findings, analysis.library));
+    tell(`${showCounts(analysis.library.elements.length, analysis.findings)}\n\n$ lastwright build`);
+    const { files, findings } = await buildLibrary(analysis);
+    if (files.size > 0) await writeOutput(join(folder, analysis.library.config.output), files);
+    const tags = analysis.elements.map(({ contract }) => contract.tag);
+    tell(`${showBuild(buildReport(analysis.library.config.output, files, tags, findings), analysis.library)}\n\n$ lastwright verify`);
+    const { status } = await runVerify(analysis, { json: quiet, timeout: 10_000 });
+    tell(
+      [
+        '',
+        'Try next:',
+        `  cd ${folder}`,
+        '  change {label} to {lable} in elements/quay-berth/quay-berth.html, then: lastwright check',
+        '  remove "reflect: true" from a property of elements/quay-button, then: lastwright verify',
+      ].join('\n'),
+    );
+    process.exitCode = status;
+  }
+}
+
+async function copyDemo(wanted: string | undefined): Promise<string> {
+  const folder = wanted === undefined ? await mkdtemp(join(tmpdir(), 'quayside-')) : resolve(wanted);
+  const present = await readdir(folder).catch((error: NodeJS.ErrnoException) => {
+    if (error.code === 'ENOENT') return [];
+    throw new UsageError(`${wanted} is not a folder that can be used.`, 'Name a new or an empty folder.');
+  });
+  if (present.length > 0) throw new UsageError(`The folder ${wanted} is not empty.`, 'Name a new or an empty folder.');
+  await mkdir(folder, { recursive: true });
+  const source = join(TOOL_ROOT, 'examples', 'quayside');
+  const own = new Set(['dist', '.lastwright', 'node_modules'].map((name) => join(source, name)));
+  await cp(source, folder, { recursive: true, filter: (path) => !own.has(path) });
+  return folder;
+}

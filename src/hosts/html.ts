@@ -1,0 +1,85 @@
+import { literal, quoted, templateLiteral } from '../literal.js';
+import type { BoundProperty, Scene } from '../verify/facet.js';
+import type { Host } from './host.js';
+import { HTML_SYNTAX, indented, writeContent, writeElement } from './write-content.js';
+
+/** True for a value that markup can carry. */
+function isWritten({ attribute, value }: BoundProperty): boolean {
+  return attribute !== undefined && typeof value !== 'object' && value !== undefined;
+}
+
+function writtenAttributes(scene: Scene): string[] {
+  const bound = scene.properties.filter(isWritten).flatMap(({ attribute, value }) => {
+    if (value === false) return [];
+    return [HTML_SYNTAX.attribute(attribute!, value === true ? '' : String(value))];
+  });
+  return [...Object.entries(scene.attributes).map(([name, value]) => HTML_SYNTAX.attribute(name, value)), ...bound];
+}
+
+function scriptLines(scene: Scene): string[] {
+  const { variable, tag, properties, events, lateContent } = scene;
+  const lines = scene.register ? [`import ${quoted(scene.register)};`, ''] : [];
+  lines.push(`const ${variable} = document.querySelector(${quoted(tag)});`);
+  for (const property of properties) {
+    if (!isWritten(property)) lines.push(`${variable}.${property.name} = ${literal(property.value)};`);
+  }
+  for (const event of events) lines.push(`${variable}.addEventListener(${quoted(event)}, (event) => stage.heard(event));`);
+  lines.push('', 'stage({', `  element: () => ${variable},`);
+  const values = properties.map(({ name, value, ...rest }) =>
+    isWritten({ name, value, ...rest }) ? `${name}: ${literal(value)}` : `${name}: ${variable}.${name}`,
+  );
+  if (values.length > 0) {
+    lines.push(`  values: { ${values.join(', ')} },`, '  set: {');
+    for (const { name } of properties) lines.push(`    ${name}: (value) => (${variable}.${name} = value),`);
+    lines.push('  },');
+  }
+  if (lateContent.length > 0) {
+    const markup = writeContent(lateContent, HTML_SYNTAX).join('');
+    lines.push(
+      '  setMore(shown) {',
+      `    if (shown) ${variable}.insertAdjacentHTML('beforeend', ${quoted(markup)});`,
+      `    else for (let count = ${lateContent.length}; count > 0; count--) ${variable}.lastChild.remove();`,
+      '  },',
+    );
+  }
+  if (scene.removable) {
+    lines.push('  setShown: (shown) => (shown ? place.append(' + variable + ') : ' + variable + '.remove()),');
+    lines.splice(lines.indexOf('stage({'), 0, `const place = ${variable}.parentNode;`, '');
+  }
+  lines.push('});');
+  return lines;
+}
+
+/** Plain HTML: markup, then a script for what markup cannot say. */
+export const html: Host = {
+  name: 'html',
+  title: 'HTML',
+  packages: [],
+  exampleFile: 'example.html',
+  vendor: {},
+
+  write(scene) {
+    const markup = writeElement(scene.tag, writtenAttributes(scene), writeContent(scene.content, HTML_SYNTAX));
+    return `${markup}\n\n<script type="module">\n${indented(scriptLines(scene).join('\n'), 2)}\n</script>\n`;
+  },
+
+  /** A page has one document; here several examples share one, so each looks for its element in its own place. */
+  async compile(source) {
+    const [markup, script] = source.split('<script type="module">') as [string, string];
+    const code = script.slice(0, script.lastIndexOf('</script>'));
+    const imports: string[] = [];
+    const body = code.replace(/^\s*import .*;$/gm, (line) => {
+      imports.push(line.trim());
+      return '';
+    });
+    return `${imports.join('\n')}\nexport const markup = ${templateLiteral(markup.trim())};\nexport function run(document, stage) {${body}}\n`;
+  },
+
+  mountModule: `
+export function mount(example, container, stage) {
+  container.innerHTML = example.markup;
+  example.run(container, stage);
+  return () => container.replaceChildren();
+}
+`,
+};

@@ -1,0 +1,95 @@
+import { kebabCase } from '../contract/names.js';
+import { literal, quoted } from '../literal.js';
+import type { Scene } from '../verify/facet.js';
+import type { Host } from './host.js';
+import { HTML_SYNTAX, indented, stateName, writeContent, writeElement, type MarkupSyntax } from './write-content.js';
+
+/** A template takes double braces for an expression. */
+const TEMPLATE: MarkupSyntax = {
+  ...HTML_SYNTAX,
+  text: (value) => (value.includes('{{') ? `<span v-pre>${HTML_SYNTAX.text(value)}</span>` : HTML_SYNTAX.text(value)),
+};
+
+function template(scene: Scene): string {
+  const { tag, variable, properties, attributes, events, content, lateContent, removable } = scene;
+  const written = [
+    ...(removable ? ['v-if="shown"'] : []),
+    `ref="${variable}"`,
+    ...Object.entries(attributes).map(([name, value]) => HTML_SYNTAX.attribute(name, value)),
+    ...properties.map(({ name }) => `:${name}="${stateName(name, variable)}"`),
+    ...events.map((event) => `@${kebabCase(event)}="(event) => stage.heard(event)"`),
+  ];
+  const inside = writeContent(content, TEMPLATE);
+  if (lateContent.length > 0) {
+    inside.push(`<template v-if="more">\n${indented(writeContent(lateContent, TEMPLATE).join('\n'), 2)}\n</template>`);
+  }
+  return writeElement(tag, written, inside);
+}
+
+function script(scene: Scene): string[] {
+  const { variable, properties, lateContent, removable, register } = scene;
+  const isObject = (value: unknown): boolean => typeof value === 'object' && value !== null;
+  const nameOf = (property: string): string => stateName(property, variable);
+  const shallow = properties.some(({ value }) => isObject(value));
+  const lines = [
+    `import { ref${shallow ? ', shallowRef' : ''} } from 'vue';`,
+    ...(register ? [`import ${quoted(register)};`] : []),
+    '',
+    `const { stage } = defineProps(['stage']);`,
+    ...properties.map(({ name, value }) => `const ${nameOf(name)} = ${isObject(value) ? 'shallowRef' : 'ref'}(${literal(value)});`),
+    `const ${variable} = ref(null);`,
+  ];
+  if (lateContent.length > 0) lines.push('const more = ref(false);');
+  if (removable) lines.push('const shown = ref(true);');
+  lines.push('', 'stage({', `  element: () => ${variable}.value,`);
+  if (properties.length > 0) {
+    lines.push(`  values: { ${properties.map(({ name }) => `${name}: ${nameOf(name)}.value`).join(', ')} },`, '  set: {');
+    for (const { name } of properties) lines.push(`    ${name}: (next) => (${nameOf(name)}.value = next),`);
+    lines.push('  },');
+  }
+  if (lateContent.length > 0) lines.push('  setMore: (next) => (more.value = next),');
+  if (removable) lines.push('  setShown: (next) => (shown.value = next),');
+  lines.push('});');
+  return lines;
+}
+
+interface SfcCompiler {
+  parse(source: string, options: object): { descriptor: object; errors: Error[] };
+  compileScript(descriptor: object, options: object): { content: string };
+}
+
+/** Vue 3, single-file components with a compiled template. */
+export const vue: Host = {
+  name: 'vue',
+  title: 'Vue 3',
+  packages: [{ name: 'vue', major: 3 }],
+  exampleFile: 'Example.vue',
+  vendor: { vue: `export * from 'vue/dist/vue.runtime.esm-bundler.js';` },
+
+  write(scene) {
+    return `<script setup>\n${script(scene).join('\n')}\n</script>\n\n<template>\n${indented(template(scene), 2)}\n</template>\n`;
+  },
+
+  async compile(source, { isCustomElement, load }) {
+    const { parse, compileScript } = (await load('vue/compiler-sfc')) as SfcCompiler;
+    const { descriptor, errors } = parse(source, { filename: 'Example.vue', templateParseOptions: { isCustomElement } });
+    if (errors[0]) throw errors[0];
+    const { content } = compileScript(descriptor, {
+      id: 'example',
+      inlineTemplate: true,
+      genDefaultAs: 'Example',
+      templateOptions: { compilerOptions: { isCustomElement } },
+    });
+    return `${content}\nexport { Example };\n`;
+  },
+
+  mountModule: `
+import { createApp } from 'vue';
+
+export function mount({ Example }, container, stage) {
+  const app = createApp(Example, { stage });
+  app.mount(container);
+  return () => app.unmount();
+}
+`,
+};

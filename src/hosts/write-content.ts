@@ -1,0 +1,72 @@
+import type { ContentNode } from '../verify/facet.js';
+
+/** How a syntax writes text, and the attributes of an element. */
+export interface MarkupSyntax {
+  text(value: string): string;
+  attribute(name: string, value: string): string;
+  /** How an element without content ends. */
+  empty(tag: string): string;
+}
+
+const VOID = new Set('area base br col embed hr img input link meta source track wbr'.split(' '));
+
+function escapeHtml(value: string): string {
+  return value.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
+}
+
+export const HTML_SYNTAX: MarkupSyntax = {
+  text: escapeHtml,
+  attribute: (name, value) => (value === '' ? name : `${name}="${escapeHtml(value).replace(/"/g, '&quot;')}"`),
+  empty: (tag) => (VOID.has(tag) ? '>' : `></${tag}>`),
+};
+
+/** Content as lines of markup in a syntax, one for each node at the top. */
+export function writeContent(nodes: readonly ContentNode[], syntax: MarkupSyntax): string[] {
+  return nodes.map((node) => writeNode(node, syntax)).filter((line) => line.trim() !== '');
+}
+
+function writeNode(node: ContentNode, syntax: MarkupSyntax): string {
+  if (typeof node === 'string') return syntax.text(node.trim());
+  const attributes = Object.entries(node.attributes).map(([name, value]) => ` ${syntax.attribute(name, value)}`);
+  const open = `<${node.tag}${attributes.join('')}`;
+  if (node.children.length === 0 || VOID.has(node.tag)) return open + syntax.empty(node.tag);
+  return `${open}>${node.children.map((child) => writeNode(child, syntax)).join('')}</${node.tag}>`;
+}
+
+/** An element with its attributes on one line if they are short, otherwise a line for each. */
+export function writeElement(tag: string, attributes: readonly string[], content: readonly string[]): string {
+  const oneLine = `<${tag}${attributes.map((attribute) => ` ${attribute}`).join('')}>`;
+  const open = oneLine.length <= 90 ? oneLine : `<${tag}\n${attributes.map((attribute) => `  ${attribute}\n`).join('')}>`;
+  if (content.length === 0) return `${open}</${tag}>`;
+  return `${open}\n${content.map((line) => line.replace(/^(?=.)/gm, '  ')).join('\n')}\n</${tag}>`;
+}
+
+/** Lines, each indented. */
+export function indented(text: string, spaces: number): string {
+  return text.replace(/^(?=.)/gm, ' '.repeat(spaces));
+}
+
+/** `setLabel` for `label`. */
+export function setterName(name: string): string {
+  return `set${name.charAt(0).toUpperCase()}${name.slice(1)}`;
+}
+
+/** Names that examples use themselves, and words that JavaScript keeps. */
+const TAKEN = new Set(
+  (
+    'stage more shown next event ref shallowRef defineProps useRef useState setMore setShown Example ' +
+    'arguments await break case catch class const continue debugger default delete do else enum eval export extends ' +
+    'false finally for function if implements import in instanceof interface let new null package private protected ' +
+    'public return static super switch this throw true try typeof var void while with yield undefined'
+  ).split(' '),
+);
+
+/** What the consumer's code calls the value of a property: its name, if that is free. */
+export function stateName(property: string, elementVariable: string): string {
+  return TAKEN.has(property) || property === elementVariable ? `${property}Value` : property;
+}
+
+/** An entry of an object literal, short where key and value have one name. */
+export function entry(key: string, value: string): string {
+  return key === value ? key : `${key}: ${value}`;
+}

@@ -1,0 +1,10 @@
+/** The core, for programs: it takes values and gives values and findings, prints nothing and ends nothing. */
+export { analyze, type Analysis, type Element } from './check/analyze.js';
+export { checkReport, checkReportSchema, findingSchema, type CheckReport } from './check/report.js';
+export { buildLibrary, type BuiltPackage } from './build/build-library.js';
+export { buildReport, buildReportSchema, type BuildReport } from './build/report.js';
+export { writeOutput } from './build/write-output.js';
+export { findLibraryRoot, openLibrary, UsageError, type Library } from './library/open-library.js';
+export { verifyLibrary, type Verified, type VerifyOptions } from './verify/verify-library.js';
+export { cellOf, verifyReportSchema, verifyResultSchema, type VerifyReport, type VerifyResult } from './verify/result.js';
+export type { Finding, Severity } from './finding.js';

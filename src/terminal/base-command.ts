@@ -1,0 +1,40 @@
+import { Command } from '@oclif/core/command';
+import * as Flags from '@oclif/core/flags';
+import { analyze, type Analysis } from '../check/analyze.js';
+import { findLibraryRoot, openLibrary, UsageError } from '../library/open-library.js';
+import { say } from './output.js';
+
+/** Exit statuses; the same for every command. */
+export const EXIT = { fine: 0, problems: 1, usage: 2, missing: 3 } as const;
+
+/** What all commands have in common: their flags, how they end, what a person sees of an error. */
+export abstract class BaseCommand extends Command {
+  static override baseFlags = {
+    json: Flags.boolean({ description: 'Print one JSON value and nothing else.' }),
+  };
+
+  /** A user's mistake is told in two lines; only a fault of the tool itself shows where it happened. */
+  protected override async catch(error: Error & { exitCode?: number; oclif?: { exit?: number } }): Promise<void> {
+    if (error instanceof UsageError) {
+      say.error(error.message, error.help);
+      process.exitCode = EXIT.usage;
+      return;
+    }
+    if (error.oclif?.exit !== undefined) throw error;
+    say.error(`Lastwright itself failed: ${error.message}`, 'This is a fault of the tool. Please report it with the files that brought it about.');
+    if (process.env.LASTWRIGHT_DEBUG) say.note(error.stack ?? '');
+    process.exitCode = EXIT.usage;
+  }
+}
+
+/** The flag that names another library than the one of the current folder. */
+export const libraryFlag = Flags.string({
+  char: 'l',
+  description: "A folder in the library; without it, the current folder's library is used.",
+  helpValue: 'DIR',
+});
+
+/** Opens and checks the library that a command is about. */
+export async function analyzeFrom(folder: string | undefined): Promise<Analysis> {
+  return analyze(await openLibrary(await findLibraryRoot(folder ?? process.cwd())));
+}

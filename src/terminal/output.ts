@@ -1,0 +1,25 @@
+import colors from 'picocolors';
+
+/** Writing to people: results to standard output, everything else to standard error. */
+export const say = {
+  /** A line of the result. */
+  line(text = ''): void {
+    process.stdout.write(`${text}\n`);
+  },
+  /** A line beside the result. */
+  note(text: string): void {
+    process.stderr.write(`${text}\n`);
+  },
+  error(message: string, help: string): void {
+    const paint = colors.createColors(colors.isColorSupported && process.stderr.isTTY === true);
+    process.stderr.write(`${paint.red('Error:')} ${message}\n${help}\n`);
+  },
+  json(value: unknown): void {
+    process.stdout.write(`${JSON.stringify(value, null, 2)}\n`);
+  },
+};
+
+/** `1 error`, `2 errors`. */
+export function counted(count: number, word: string): string {
+  return `${count} ${word}${count === 1 ? '' : 's'}`;
+}

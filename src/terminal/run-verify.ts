@@ -1,0 +1,78 @@
+import { mkdir, writeFile } from 'node:fs/promises';
+import { dirname, join, relative, resolve } from 'node:path';
+import { buildLibrary } from '../build/build-library.js';
+import type { Analysis } from '../check/analyze.js';
+import { checkReport } from '../check/report.js';
+import { HOSTS } from '../hosts/index.js';
+import { UsageError } from '../library/open-library.js';
+import { suggestion } from '../nearest.js';
+import { FACETS } from '../verify/facets/index.js';
+import { reportHtml } from '../verify/report-html.js';
+import { verifyLibrary } from '../verify/verify-library.js';
+import { EXIT } from './base-command.js';
+import { say } from './output.js';
+import { showCounts, showFindings } from './show-findings.js';
+import { Progress, showVerify } from './show-verify.js';
+
+export interface VerifyRun {
+  hosts?: string[] | undefined;
+  elements?: string[] | undefined;
+  /** Where the HTML report goes; into the tool's own folder in the library where nothing is said. */
+  report?: string | undefined;
+  json?: boolean;
+  timeout: number;
+}
+
+/** Builds in memory, verifies, writes the report, shows the outcome; gives the exit status and where the report is. */
+export async function runVerify(analysis: Analysis, run: VerifyRun): Promise<{ status: number; reportPath: string }> {
+  const { library, elements } = analysis;
+  checkNames(run.hosts, HOSTS.map(({ name }) => name), 'frameworks');
+  checkNames(run.elements, elements.map(({ contract }) => contract.tag), 'elements');
+  const { files, findings } = await buildLibrary(analysis);
+  if (files.size === 0) {
+    if (run.json) say.json(checkReport({ ...analysis, findings }));
+    else say.line(`${showFindings(findings, library)}\n\n${showCounts(library.elements.length, findings)}\nNothing was verified.`);
+    return { status: EXIT.problems, reportPath: '' };
+  }
+  const hosts = run.hosts ?? library.config.hosts;
+  const count = (run.elements ?? elements).length * FACETS.length * hosts.length * library.config.engines.length;
+  const progress = new Progress(count);
+  const { report, missing } = await verifyLibrary(analysis, files, {
+    hosts,
+    elements: run.elements,
+    probeTimeout: run.timeout,
+    onCell: ({ host, element, facet }) => progress.cell(host, element, facet),
+  });
+  progress.end();
+  const reportPath = run.report ? resolve(run.report) : await ownReportPath(library.root);
+  await mkdir(dirname(reportPath), { recursive: true });
+  await writeFile(reportPath, reportHtml(report, library));
+  if (run.json) say.json(report);
+  else {
+    say.line(showVerify(report));
+    say.line(`Report: ${shortest(reportPath)}`);
+  }
+  for (const { what, help } of missing) say.error(what, help);
+  const status = report.summary.fails > 0 ? EXIT.problems : missing.length > 0 ? EXIT.missing : EXIT.fine;
+  return { status, reportPath };
+}
+
+function checkNames(given: readonly string[] | undefined, known: readonly string[], kind: string): void {
+  for (const name of given ?? []) {
+    if (!known.includes(name)) throw new UsageError(`"${name}" is none of the ${kind}.`, suggestion(name, known, kind));
+  }
+}
+
+/** The tool's own folder in a library; it ignores itself in git. */
+async function ownReportPath(root: string): Promise<string> {
+  const folder = join(root, '.lastwright');
+  await mkdir(folder, { recursive: true });
+  await writeFile(join(folder, '.gitignore'), '*\n');
+  return join(folder, 'verify.html');
+}
+
+/** A path as it is shortest to read from here. */
+export function shortest(path: string): string {
+  const near = relative(process.cwd(), path);
+  return near.startsWith('..') ? path : near;
+}

@@ -1,0 +1,84 @@
+import type { Element } from '../check/analyze.js';
+import { camelCase } from '../contract/names.js';
+import type { Contract, Sample } from '../contract/model.js';
+import type { BoundProperty, ElementFacts, Scene } from './facet.js';
+import { intoSlot, parseContent } from './content.js';
+import { valuesOf } from './values.js';
+
+/** What facets are derived from, for one element of a library with this package name. */
+export function factsOf({ contract, samples, plan }: Element, libraryName: string): ElementFacts {
+  const values = valuesOf(contract, samples);
+  const conditionalNames = (placed: readonly { name: string; conditional: boolean }[] = []): Set<string> => {
+    const always = new Set(placed.filter(({ conditional }) => !conditional).map(({ name }) => name));
+    return new Set(placed.map(({ name }) => name).filter((name) => !always.has(name)));
+  };
+  const bind = (name: string, value: unknown): BoundProperty => ({
+    name,
+    attribute: contract.properties.find((property) => property.name === name)?.attribute,
+    value,
+  });
+
+  const scene = (parts: Partial<Scene>): Scene => {
+    const given = new Set(parts.properties?.map(({ name }) => name));
+    const written = new Set(Object.keys(parts.attributes ?? {}));
+    const required = contract.properties
+      .filter(({ name, required: needed, attribute }) => needed && !given.has(name) && !written.has(attribute ?? ''))
+      .map(({ name }) => bind(name, values[name]?.first));
+    return {
+      tag: contract.tag,
+      variable: variableName(contract),
+      register: `${libraryName}/${contract.tag}`,
+      attributes: {},
+      content: [],
+      lateContent: [],
+      events: [],
+      removable: false,
+      ...parts,
+      properties: [...required, ...(parts.properties ?? [])],
+    };
+  };
+
+  const contentFor = (slot: string, marker?: string) => {
+    const sampled = marker === undefined && samples.find((sample) => sample.slots?.[slot] !== undefined)?.slots?.[slot];
+    const own = sampled ? parseContent(sampled) : [];
+    const nodes = own.length > 0 ? own : [{ tag: 'span', attributes: {}, children: [marker ?? `For ${slot}`] }];
+    return intoSlot(nodes, slot);
+  };
+
+  const sampleScene = (sample: Sample): Scene => {
+    const properties = Object.entries(sample.properties ?? {}).map(([name, value]) => bind(name, value));
+    const setLater = new Set((sample.steps ?? []).flatMap(({ set }) => Object.keys(set ?? {})));
+    for (const name of setLater) {
+      if (properties.some((property) => property.name === name)) continue;
+      const property = contract.properties.find((candidate) => candidate.name === name);
+      properties.push(bind(name, property?.required ? values[name]?.first : property?.default));
+    }
+    return scene({
+      properties,
+      content: Object.entries(sample.slots ?? {}).flatMap(([slot, html]) => intoSlot(parseContent(html), slot)),
+      events: contract.events.map(({ name }) => name),
+    });
+  };
+
+  return {
+    contract,
+    values,
+    samples,
+    conditional: { slots: conditionalNames(plan?.slots), parts: conditionalNames(plan?.parts) },
+    scene,
+    contentFor,
+    sampleScene,
+  };
+}
+
+/** `berth` for `quay-berth`; with `Element` behind it where a property has that name. */
+function variableName({ tag, properties }: Contract): string {
+  const name = camelCase(tag.slice(tag.indexOf('-') + 1).replace(/[^a-z0-9-]/g, '')) || 'element';
+  const usable = /^[a-z]/.test(name) ? name : `element${name}`;
+  const clash = properties.some((property) => property.name === usable) || RESERVED.has(usable);
+  return clash ? `${usable}Element` : usable;
+}
+
+const RESERVED = new Set(
+  'switch case default class function new delete in if for while do return this var let const void with try catch stage place document event shown more'.split(' '),
+);

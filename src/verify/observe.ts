@@ -1,0 +1,73 @@
+import type { Observation, Step } from './facet.js';
+
+/** A value in a few words, for people to read. */
+export function show(value: unknown): string {
+  if (value === undefined) return 'undefined';
+  if (typeof value === 'function') return 'a function';
+  if (typeof value === 'number' || typeof value === 'bigint' || typeof value === 'symbol') return String(value);
+  if (typeof Node !== 'undefined' && value instanceof Node) return `<${value.nodeName.toLowerCase()}>`;
+  try {
+    const text = JSON.stringify(value);
+    return text.length > 120 ? `${text.slice(0, 117)}…` : text;
+  } catch {
+    return String(value);
+  }
+}
+
+/** Collects what was done and seen about one subject, and comes to a verdict. */
+export class Observer {
+  readonly observed: Step[] = [];
+  #failures: string[] = [];
+  #cares: string[] = [];
+  #unchecked: string | undefined;
+
+  constructor(readonly subject: string) {}
+
+  /** Notes that something was done and seen, without judging it. */
+  saw(did: string, saw: string): void {
+    this.observed.push({ did, saw });
+  }
+
+  /** Something must be as wanted; gives back whether it was. */
+  expect(did: string, good: boolean, saw: string, wanted: string, note = `${did}: ${saw} instead of ${wanted}`): boolean {
+    this.observed.push(good ? { did, saw } : { did, saw, wanted });
+    if (!good) this.#failures.push(note);
+    return good;
+  }
+
+  /** A value must be the wanted one (the same object, for objects). */
+  equal(did: string, seen: unknown, wanted: unknown): boolean {
+    const good = Object.is(seen, wanted);
+    const copied = !good && show(seen) === show(wanted);
+    return this.expect(did, good, copied ? `a copy of ${show(seen)}` : show(seen), copied ? 'the same object' : show(wanted));
+  }
+
+  /** It works, with an idiom: says which. */
+  care(did: string, saw: string, note: string): void {
+    this.observed.push({ did, saw });
+    this.#cares.push(note);
+  }
+
+  fail(did: string, saw: string, wanted: string): void {
+    this.expect(did, false, saw, wanted);
+  }
+
+  /** Nothing could be tried, and why; counts only where nothing failed. */
+  leave(reason: string): void {
+    this.#unchecked = reason;
+  }
+
+  /** Errors that nothing caught are failures of what was done. */
+  noErrors(errors: readonly string[], did: string): void {
+    for (const error of errors) this.fail(did, `error: ${error}`, 'no error');
+  }
+
+  result(): Observation {
+    const { subject, observed } = this;
+    if (this.#failures.length > 0) return { subject, verdict: 'fails', note: this.#failures[0]!, observed };
+    if (this.#unchecked !== undefined) return { subject, verdict: 'unchecked', note: this.#unchecked, observed };
+    if (this.#cares.length > 0) return { subject, verdict: 'care', note: [...new Set(this.#cares)].join(' '), observed };
+    if (observed.length === 0) return { subject, verdict: 'unchecked', note: 'Nothing was tried.', observed };
+    return { subject, verdict: 'fits', note: '', observed };
+  }
+}

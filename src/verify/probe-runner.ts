@@ -1,0 +1,55 @@
+import { PageHangs, type Browser, type Page } from '../engines/engine.js';
+import type { Observation } from './facet.js';
+
+/** How a probe ended: with observations, or broken, or with nothing to do. */
+export type Outcome = { done: Observation[] } | { broke: string } | { nothing: string };
+
+type Turn = { click: { x: number; y: number } } | { done: Observation[] } | { broke: string };
+
+/** Runs the probes of one element in one page, which is replaced if a probe spoils it. */
+export class ProbeRunner {
+  #page: Page | undefined;
+
+  constructor(
+    readonly browser: Browser,
+    readonly url: string,
+    readonly timeout: number,
+  ) {}
+
+  /** Runs one probe. A hang or a crash ends this probe alone. */
+  async run(request: object): Promise<Outcome> {
+    try {
+      const page = await this.#open();
+      let turn = await this.#turn(page, `begin(${JSON.stringify(request)})`);
+      while ('click' in turn) {
+        await page.click(turn.click.x, turn.click.y);
+        turn = await this.#turn(page, 'resume()');
+      }
+      return turn;
+    } catch (error) {
+      await this.close();
+      if (error instanceof PageHangs) {
+        return { broke: `It did not come to an end: the page was busy for more than ${this.timeout / 1000} s.` };
+      }
+      return { broke: error instanceof Error ? error.message : String(error) };
+    }
+  }
+
+  #turn(page: Page, call: string): Promise<Turn> {
+    return page.evaluate<Turn>(`lastwrightProbes.${call}`, this.timeout);
+  }
+
+  async #open(): Promise<Page> {
+    if (!this.#page) {
+      this.#page = await this.browser.newPage();
+      await this.#page.open(this.url);
+    }
+    return this.#page;
+  }
+
+  async close(): Promise<void> {
+    const page = this.#page;
+    this.#page = undefined;
+    await page?.close();
+  }
+}

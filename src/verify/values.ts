@@ -1,0 +1,109 @@
+import { followReference } from '../contract/read-contract.js';
+import type { Contract, Property, Sample } from '../contract/model.js';
+import type { JsonSchema } from '../contract/schema.js';
+
+/** Two values that a property takes, both other than its default where the type allows that. */
+export interface TwoValues {
+  first: unknown;
+  second: unknown;
+}
+
+/** Values for the properties of an element, by name; undefined where none can be made from the schema. */
+export type Values = Record<string, TwoValues | undefined>;
+
+const WORDS = ['North quay', 'South pier', 'Marigold', 'Rope', 'Salt', 'Tide table', 'Lantern', 'Anchor'];
+
+/** Makes values for every property, from the contract's schemas and from what the samples use. */
+export function valuesOf(contract: Contract, samples: readonly Sample[]): Values {
+  return Object.fromEntries(
+    contract.properties.map((property) => [property.name, valuesFor(property, contract, samples)]),
+  );
+}
+
+function valuesFor(property: Property, contract: Contract, samples: readonly Sample[]): TwoValues | undefined {
+  const { name, kind, schema, default: given } = property;
+  if (kind === 'boolean') return { first: true, second: false };
+  const used = samples.flatMap(({ properties, steps }) => [
+    properties?.[name],
+    ...(steps ?? []).map((step) => step.set?.[name]),
+  ]);
+  const candidates = [
+    ...used,
+    ...(schema.examples ?? []),
+    ...[0, 1, 2, 3].map((seed) => valueFrom(schema, contract.definitions, seed)),
+  ].filter((value) => value !== undefined && value !== null);
+  const distinct: unknown[] = [];
+  const seen = new Set([JSON.stringify(given)]);
+  for (const value of candidates) {
+    const key = JSON.stringify(value);
+    if (seen.has(key)) continue;
+    seen.add(key);
+    distinct.push(value);
+  }
+  const [first, second = given] = distinct;
+  return first === undefined || second === undefined ? undefined : { first, second };
+}
+
+/** A value that a schema allows, another one for each seed; undefined where none can be made. */
+export function valueFrom(source: JsonSchema, definitions: Record<string, JsonSchema>, seed: number, depth = 0): unknown {
+  const schema = followReference(source, definitions);
+  if (depth > 8) return undefined;
+  if (schema.const !== undefined) return schema.const;
+  if (schema.enum) return schema.enum[seed % schema.enum.length];
+  const alternatives = schema.anyOf ?? schema.oneOf;
+  if (alternatives) return valueFrom(alternatives[seed % alternatives.length]!, definitions, seed, depth + 1);
+  if (schema.allOf) {
+    const parts = schema.allOf.map((part) => valueFrom(part, definitions, seed, depth + 1));
+    return parts.every((part) => typeof part === 'object') ? Object.assign({}, ...(parts as object[])) : parts.at(-1);
+  }
+  switch (Array.isArray(schema.type) ? schema.type[0] : schema.type) {
+    case 'string':
+      return textFrom(schema, seed);
+    case 'number':
+    case 'integer':
+      return numberFrom(schema, seed);
+    case 'boolean':
+      return seed % 2 === 0;
+    case 'array': {
+      const length = Math.max(schema.minItems ?? 0, Math.min(schema.maxItems ?? 2, 1 + (seed % 3)));
+      return Array.from({ length }, (_, place) =>
+        schema.items ? valueFrom(schema.items, definitions, seed * 3 + place, depth + 1) : WORDS[place % WORDS.length],
+      );
+    }
+    case 'null':
+      return null;
+    default:
+      return Object.fromEntries(
+        Object.entries(schema.properties ?? { name: { type: 'string' } as JsonSchema })
+          .map(([key, inner], place) => [key, valueFrom(inner, definitions, seed + place, depth + 1)] as const)
+          .filter(([, value]) => value !== undefined),
+      );
+  }
+}
+
+function textFrom(schema: JsonSchema, seed: number): string | undefined {
+  if (schema.pattern !== undefined) return schema.examples?.[seed % schema.examples.length] as string | undefined;
+  const word = `${WORDS[seed % WORDS.length]!}${seed >= WORDS.length ? ` ${seed}` : ''}`;
+  switch (schema.format) {
+    case 'date':
+      return `2026-05-${10 + (seed % 20)}`;
+    case 'date-time':
+      return `2026-05-${10 + (seed % 20)}T08:00:00Z`;
+    case 'uri':
+      return `https://harbor.example/${seed}`;
+    case 'email':
+      return `berth${seed}@harbor.example`;
+    default:
+      return word.padEnd(schema.minLength ?? 0, '.').slice(0, schema.maxLength);
+  }
+}
+
+function numberFrom(schema: JsonSchema, seed: number): number | undefined {
+  const step = schema.multipleOf ?? (schema.type === 'integer' ? 1 : 0.5);
+  const least = schema.minimum ?? (schema.exclusiveMinimum !== undefined ? schema.exclusiveMinimum + step : undefined);
+  const most = schema.maximum ?? (schema.exclusiveMaximum !== undefined ? schema.exclusiveMaximum - step : Infinity);
+  const from = Math.ceil((least ?? Math.min(1, most)) / step) * step;
+  const value = from + step * (seed + 1);
+  if (value <= most) return value;
+  return from <= most ? Math.min(from + step * (seed % Math.max(1, Math.floor((most - from) / step) + 1)), most) : undefined;
+}

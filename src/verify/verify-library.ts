@@ -1,0 +1,258 @@
+import { readFile } from 'node:fs/promises';
+import { packageExports } from '../build/package-manifest.js';
+import { toolFile } from '../build/tool-files.js';
+import type { Analysis, Element } from '../check/analyze.js';
+import { ENGINES } from '../engines/index.js';
+import { EngineMissing, type Browser } from '../engines/engine.js';
+import { HOSTS } from '../hosts/index.js';
+import type { ElementFacts, Facet, Scene } from './facet.js';
+import { FACETS } from './facets/index.js';
+import { factsOf } from './facts.js';
+import { contentKey, ExampleCompiler, findHost, vendorFiles, type InstalledHost } from './host-files.js';
+import { PageServer } from './page-server.js';
+import { ProbeRunner, type Outcome } from './probe-runner.js';
+import { summarize, type VerifyReport, type VerifyResult } from './result.js';
+
+/** What to verify; everything the library promises where nothing is said. */
+export interface VerifyOptions {
+  hosts?: readonly string[] | undefined;
+  engines?: readonly string[] | undefined;
+  elements?: readonly string[] | undefined;
+  /** How long one probe may take without an answer, in milliseconds. */
+  probeTimeout?: number;
+  /** Called after each cell. */
+  onCell?(cell: { element: string; facet: string; host: string; engine: string; results: VerifyResult[] }): void;
+}
+
+/** A report, and what was missing on the machine: a browser, a host's packages. */
+export interface Verified {
+  report: VerifyReport;
+  missing: { what: string; help: string }[];
+}
+
+/**
+ * Proves the promises of a library's contracts: each facet of each element, in each host and engine. `files`
+ * is the built package; nothing is written but the tool's own cache.
+ */
+export async function verifyLibrary(
+  { library, elements }: Analysis,
+  files: ReadonlyMap<string, string | Uint8Array>,
+  options: VerifyOptions = {},
+): Promise<Verified> {
+  const began = performance.now();
+  const wanted = new Set(options.elements ?? elements.map(({ contract }) => contract.tag));
+  const chosen = elements.filter(({ contract }) => wanted.has(contract.tag));
+  const hostNames = options.hosts ?? library.config.hosts;
+  const engineNames = options.engines ?? library.config.engines;
+  const verified: Verified = {
+    report: { engines: [], hosts: [], results: [], summary: { fits: 0, care: 0, fails: 0, unchecked: 0 }, seconds: 0 },
+    missing: [],
+  };
+  const { report, missing } = verified;
+  const server = new PageServer();
+  const starting = Promise.all([server.start(), serveLibrary(server, files)]);
+  const browsers = new Map<string, Promise<Browser>>(
+    engineNames.map((name) => [name, ENGINES.find((engine) => engine.name === name)!.launch()]),
+  );
+  for (const browser of browsers.values()) browser.catch(() => {});
+  try {
+    await starting;
+    const tags = new Set(elements.map(({ contract }) => contract.tag));
+    const exports = importsOf(packageExports(library, elements.map(({ contract }) => contract)), library.name);
+    const parts = await Promise.all(
+      hostNames.map(async (hostName) => {
+        const host = HOSTS.find(({ name }) => name === hostName)!;
+        const found = await findHost(host, library.root);
+        if ('missing' in found) {
+          missing.push({ what: `${host.title}: ${found.missing}.`, help: `Run: ${found.install}` });
+          const reason = `${found.missing[0]!.toUpperCase()}${found.missing.slice(1)}. Run: ${found.install}`;
+          return engineNames.flatMap((engine) => chosen.flatMap((element) => uncheckedElement(element, host.name, engine, reason)));
+        }
+        report.hosts.push({ name: host.name, title: host.title, version: found.version });
+        const runner = new HostRun(server, found, new ExampleCompiler(found, tags), exports, options);
+        await runner.serveHost();
+        const results: VerifyResult[] = [];
+        for (const engine of engineNames) {
+          const browser = await browsers.get(engine)!.catch((error: unknown) => reportMissing(error, missing));
+          for (const element of chosen) {
+            results.push(
+              ...(browser
+                ? await runner.element(element, factsOf(element, library.name), browser, engine)
+                : uncheckedElement(element, host.name, engine, 'The browser is not on this machine.')),
+            );
+          }
+        }
+        return results;
+      }),
+    );
+    report.results = parts.flat();
+    for (const [name, browser] of browsers) {
+      const running = await browser.catch(() => undefined);
+      if (running) report.engines.push({ name, version: running.version });
+    }
+    report.hosts.sort((a, b) => hostNames.indexOf(a.name) - hostNames.indexOf(b.name));
+  } finally {
+    await Promise.all([server.stop(), ...[...browsers.values()].map((browser) => browser.then((open) => open.close()).catch(() => {}))]);
+  }
+  report.summary = summarize(report.results);
+  report.seconds = Math.round(performance.now() - began) / 1000;
+  return verified;
+}
+
+function reportMissing(error: unknown, missing: Verified['missing']): undefined {
+  if (!(error instanceof EngineMissing)) throw error;
+  if (!missing.some(({ what }) => what === error.message)) missing.push({ what: error.message, help: error.help });
+  return undefined;
+}
+
+async function serveLibrary(server: PageServer, files: ReadonlyMap<string, string | Uint8Array>): Promise<void> {
+  for (const [path, content] of files) server.put(`/package/${path}`, content);
+  server.put('/probes.js', await readFile(toolFile('probes.js')));
+}
+
+/** The import map entries for the library's own subpaths. */
+function importsOf(exports: Record<string, string>, name: string): Record<string, string> {
+  const entries = Object.entries(exports).filter(([, file]) => file.endsWith('.js'));
+  return Object.fromEntries(entries.map(([path, file]) => [name + path.slice(1), `/package${file.slice(1)}`]));
+}
+
+function uncheckedElement({ contract }: Element, host: string, engine: string, note: string): VerifyResult[] {
+  return FACETS.map(({ name }) => ({
+    element: contract.tag,
+    facet: name,
+    subject: contract.tag,
+    host,
+    engine,
+    verdict: 'unchecked',
+    note,
+    source: '',
+    observed: [],
+  }));
+}
+
+/** Everything that is done in one host. */
+class HostRun {
+  readonly #base: string;
+  #imports: Record<string, string> = {};
+
+  constructor(
+    readonly server: PageServer,
+    readonly installed: InstalledHost,
+    readonly compiler: ExampleCompiler,
+    readonly exports: Record<string, string>,
+    readonly options: VerifyOptions,
+  ) {
+    this.#base = `/hosts/${installed.host.name}`;
+  }
+
+  async serveHost(): Promise<void> {
+    const { specifiers, files } = await vendorFiles(this.installed);
+    for (const [name, text] of files) this.server.put(`${this.#base}/vendor/${name}`, text);
+    this.server.put(`${this.#base}/mount.js`, this.installed.host.mountModule);
+    const vendor = [...specifiers].map(([specifier, name]) => [specifier, `${this.#base}/vendor/${name}`]);
+    this.#imports = { ...this.exports, ...Object.fromEntries(vendor) };
+  }
+
+  async element({ contract }: Element, facts: ElementFacts, browser: Browser, engine: string): Promise<VerifyResult[]> {
+    const { host } = this.installed;
+    const page = `${this.#base}/${contract.tag}.html`;
+    this.server.put(page, pageHtml(contract.tag, this.#imports));
+    const runner = new ProbeRunner(browser, this.server.origin + page, this.options.probeTimeout ?? 10_000);
+    const all: VerifyResult[] = [];
+    // Examples are compiled while the first probes run already.
+    const prepared = FACETS.map((facet) => ({ facet, ready: this.#prepare(facet, facts) }));
+    for (const { ready } of prepared) ready.catch(() => {});
+    try {
+      for (const { facet, ready } of prepared) {
+        const { outcome, source } = await this.#probe(runner, facet, contract.tag, ready);
+        const results = toResults(outcome, { element: contract.tag, facet: facet.name, host: host.name, engine, source });
+        this.options.onCell?.({ element: contract.tag, facet: facet.name, host: host.name, engine, results });
+        all.push(...results);
+      }
+    } finally {
+      await runner.close();
+    }
+    return all;
+  }
+
+  /** Writes and compiles the examples of a facet, and puts them where the page can load them. */
+  async #prepare(facet: Facet, facts: ElementFacts): Promise<Prepared> {
+    const plan = facet.plan(facts);
+    if ('nothing' in plan) return plan;
+    const { host } = this.installed;
+    const sources = Object.entries(plan.scenes).map(([name, scene]: [string, Scene]) => ({ name, text: host.write(scene) }));
+    const scenes: Record<string, string> = {};
+    await Promise.all(
+      sources.map(async ({ name, text }) => {
+        const path = `${this.#base}/examples/${contentKey(text)}.js`;
+        this.server.put(path, await this.compiler.compile(text));
+        scenes[name] = path;
+      }),
+    );
+    return { data: plan.data, scenes, source: joinSources(sources) };
+  }
+
+  async #probe(runner: ProbeRunner, facet: Facet, tag: string, ready: Promise<Prepared>): Promise<{ outcome: Outcome; source: string }> {
+    let prepared: Prepared;
+    try {
+      prepared = await ready;
+    } catch (error) {
+      return { outcome: { broke: `The host's compiler refuses the example: ${(error as Error).message}` }, source: '' };
+    }
+    if ('nothing' in prepared) return { outcome: prepared, source: '' };
+    const { data, scenes, source } = prepared;
+    const request = {
+      facet: facet.name,
+      tag,
+      data,
+      scenes,
+      host: `${this.#base}/mount.js`,
+      register: Object.entries(this.exports).find(([specifier]) => specifier.endsWith(`/${tag}`))![1],
+    };
+    return { outcome: await runner.run(request), source };
+  }
+}
+
+type Prepared = { data: unknown; scenes: Record<string, string>; source: string } | { nothing: string };
+
+/** The distinct examples of a facet, one after the other. */
+function joinSources(sources: readonly { text: string }[]): string {
+  return [...new Set(sources.map(({ text }) => text))].join('\n');
+}
+
+function toResults(outcome: Outcome, cell: Pick<VerifyResult, 'element' | 'facet' | 'host' | 'engine' | 'source'>): VerifyResult[] {
+  const { element, facet, host, engine, source } = cell;
+  const whole = (verdict: 'fails' | 'unchecked', note: string): VerifyResult[] => [
+    { element, facet, subject: element, host, engine, verdict, note, source, observed: [] },
+  ];
+  if ('nothing' in outcome) return whole('unchecked', outcome.nothing);
+  if ('broke' in outcome) return whole('fails', outcome.broke);
+  return outcome.done.map(({ subject, verdict, note, observed }) => ({
+    element,
+    facet,
+    subject,
+    host,
+    engine,
+    verdict,
+    note,
+    source,
+    observed,
+  }));
+}
+
+function pageHtml(tag: string, imports: Record<string, string>): string {
+  const map = JSON.stringify({ imports }).replace(/</g, '\\u003c');
+  return `<!doctype html>
+<html lang="en">
+<head>
+<meta charset="utf-8">
+<link rel="icon" href="data:,">
+<title>${tag}</title>
+<script type="importmap">${map}</script>
+</head>
+<body>
+<script type="module" src="/probes.js"></script>
+</body>
+</html>
+`;
+}
