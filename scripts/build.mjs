@@ -23,6 +23,8 @@ await Promise.all([
     target: 'node20.19',
     external: Object.keys(dependencies).flatMap((name) => [name, `${name}/*`]),
     legalComments: 'linked',
+    minifyWhitespace: true,
+    minifySyntax: true,
     chunkNames: 'shared/[name]-[hash]',
     logLevel: 'warning',
     banner: { js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);" },

@@ -20,7 +20,7 @@ export async function buildLibrary({ library, elements, findings }: Analysis): P
   if (hasErrors(findings)) return { files: new Map(), findings };
   const bundled = await bundleElements(library, elements);
   if (hasErrors(bundled.findings)) return { files: new Map(), findings: [...findings, ...bundled.findings] };
-  const files = new Map<string, string | Uint8Array>(bundled.files);
+  const files = new Map(bundled.files);
   const contracts = elements.map(({ contract }) => contract);
   for (const element of elements) {
     const { contract } = element;
@@ -41,7 +41,7 @@ function registeringModule({ contract, plan }: Element): string {
   const { tag, className } = contract;
   const uses = [...(plan?.uses ?? [])].filter((other) => other !== tag);
   return [
-    `import { define } from '../shared/define.js';`,
+    `import { define } from '../shared/runtime.js';`,
     `import { ${className} } from '../classes/${tag}.js';`,
     ...uses.map((other) => `import ${quoted(`./${other}.js`)};`),
     '',

@@ -4,26 +4,38 @@ import type { Element } from '../check/analyze.js';
 import type { Finding } from '../finding.js';
 import { slashed, type Library } from '../library/open-library.js';
 import { quoted } from '../literal.js';
-import { emitElement, RUNTIME_MODULE } from '../view/emit-element.js';
+import { emitElement, type Addresses, type EmittedElement } from '../view/emit-element.js';
 import { bundleName } from './package-manifest.js';
 import { toolFile } from './tool-files.js';
 
+/** Names by which made modules import each other while they are bundled. */
+const RUNTIME = 'lastwright:runtime';
+const USED_RUNTIME = 'lastwright:used-runtime';
 const CLASS = 'lastwright:class/';
 const BUNDLE = 'lastwright:bundle';
-const DEFINE = 'lastwright:define';
 
 /** Script files of a package, by path relative to the output folder; or why they could not be made. */
 export interface Bundled {
-  files: Map<string, Uint8Array>;
+  files: Map<string, Uint8Array | string>;
   findings: Finding[];
 }
 
 /**
- * Bundles what the elements are made of: a module for each class with shared code shared, and one file
- * with everything for a script tag.
+ * Makes the script files of a package: the emitted classes as they are, behaviors and wrapped classes with
+ * what they import, the part of the runtime that is used, and one file with everything for a script tag.
  */
 export async function bundleElements(library: Library, elements: readonly Element[]): Promise<Bundled> {
   const { build } = await import('esbuild');
+  const files: Bundled['files'] = new Map();
+  const runtime = new Set(['define']);
+  for (const element of elements) {
+    const { tag, wraps } = element.contract;
+    if (wraps !== undefined) continue;
+    const emitted = emit(element, { runtime: '../shared/runtime.js', behavior: `../behaviors/${tag}.js` });
+    for (const name of emitted.runtime) runtime.add(name);
+    files.set(`classes/${tag}.js`, `${emitted.code}//# sourceMappingURL=${tag}.js.map\n`);
+    files.set(`classes/${tag}.js.map`, JSON.stringify(emitted.map));
+  }
   const common: BuildOptions = {
     absWorkingDir: library.root,
     bundle: true,
@@ -33,18 +45,14 @@ export async function bundleElements(library: Library, elements: readonly Elemen
     charset: 'utf8',
     logLevel: 'silent',
     legalComments: 'none',
-    plugins: [sources(library, elements)],
+    plugins: [sources(library, elements, [...runtime].sort())],
     outdir: 'out',
-    metafile: false,
   };
   try {
     const results = await Promise.all([
       build({
         ...common,
-        entryPoints: [
-          ...elements.map(({ contract }) => ({ in: CLASS + contract.tag, out: `classes/${contract.tag}` })),
-          { in: DEFINE, out: 'shared/define' },
-        ],
+        entryPoints: [{ in: USED_RUNTIME, out: 'shared/runtime' }, ...elements.flatMap((element) => authorEntry(library, element))],
         format: 'esm',
         splitting: true,
         chunkNames: 'shared/[name]-[hash]',
@@ -56,7 +64,6 @@ export async function bundleElements(library: Library, elements: readonly Elemen
         minify: true,
       }),
     ]);
-    const files = new Map<string, Uint8Array>();
     for (const file of results.flatMap(({ outputFiles }) => outputFiles ?? [])) {
       files.set(slashed(relative(join(library.root, 'out'), file.path)), mapsFromRoot(file, library));
     }
@@ -68,15 +75,28 @@ export async function bundleElements(library: Library, elements: readonly Elemen
   }
 }
 
+/** The author's own module of an element: its behavior, or the class that it wraps. */
+function authorEntry(library: Library, { contract, folder }: Element): { in: string; out: string }[] {
+  if (contract.wraps !== undefined) return [{ in: CLASS + contract.tag, out: `classes/${contract.tag}` }];
+  if (!folder.behavior) return [];
+  return [{ in: join(library.root, folder.behavior.file), out: `behaviors/${contract.tag}` }];
+}
+
+function emit({ contract, folder, behavior, view, plan, css }: Element, addresses: Addresses): EmittedElement {
+  const source = { contract, plan: plan!, view: { text: folder.view!.text, positions: view!.positions }, behavior, css };
+  return emitElement(source, addresses);
+}
+
 /** Source maps name the author's files from the library's root, wherever the output lies. */
-function mapsFromRoot({ path, text, contents }: OutputFile, library: Library): Uint8Array {
+function mapsFromRoot({ path, text, contents }: OutputFile, library: Library): Uint8Array | string {
   if (!path.endsWith('.map')) return contents;
   const map = JSON.parse(text) as { sources: string[] };
   map.sources = map.sources.map((source) => {
-    const inRoot = slashed(relative(library.root, resolve(dirname(path), source.replace(/^[a-z-]+:(?=[a-z])/, ''))));
+    if (source.includes('lastwright:')) return source.slice(source.indexOf('lastwright:')).replace(':', '/');
+    const inRoot = slashed(relative(library.root, resolve(dirname(path), source))).replace(/^out\//, '');
     return inRoot.startsWith('../') ? `lastwright/${inRoot.split('/').pop()}` : inRoot;
   });
-  return new TextEncoder().encode(JSON.stringify(map));
+  return JSON.stringify(map);
 }
 
 function toFinding({ text, location }: Message, library: Library): Finding {
@@ -95,17 +115,19 @@ function toFinding({ text, location }: Message, library: Library): Finding {
 }
 
 /** Gives esbuild the modules that are made from contracts and views. */
-function sources(library: Library, elements: readonly Element[]): Plugin {
+function sources(library: Library, elements: readonly Element[], runtime: readonly string[]): Plugin {
   const byTag = new Map(elements.map((element) => [element.contract.tag, element]));
   return {
     name: 'sources',
     setup(build) {
       build.onResolve({ filter: /^lastwright:/ }, ({ path }) => {
-        if (path === RUNTIME_MODULE) return { path: toolFile('runtime.js'), sideEffects: false };
-        return { path, namespace: 'made', pluginData: path };
+        if (path === RUNTIME) return { path: toolFile('runtime.js'), sideEffects: false };
+        return { path, namespace: 'made' };
       });
       build.onLoad({ filter: /.*/, namespace: 'made' }, ({ path }) => {
-        if (path === DEFINE) return { contents: `export { define } from ${quoted(RUNTIME_MODULE)};`, resolveDir: library.root };
+        if (path === USED_RUNTIME) {
+          return { contents: `export { ${runtime.join(', ')} } from ${quoted(RUNTIME)};`, resolveDir: library.root };
+        }
         if (path === BUNDLE) return { contents: bundleSource(elements), resolveDir: library.root };
         const element = byTag.get(path.slice(CLASS.length))!;
         return { contents: classSource(element), resolveDir: join(library.root, element.folder.folder) };
@@ -115,23 +137,17 @@ function sources(library: Library, elements: readonly Element[]): Plugin {
 }
 
 function classSource(element: Element): string {
-  const { contract, folder, behavior, view, plan, css } = element;
+  const { contract, folder } = element;
   if (contract.wraps !== undefined) return `export { default as ${contract.className} } from ${quoted(contract.wraps)};`;
-  const { code, map } = emitElement({
-    contract,
-    plan: plan!,
-    view: { text: folder.view!.text, positions: view!.positions },
-    behavior,
-    behaviorModule: folder.behavior ? `./${folder.behavior.file.split('/').pop()}` : '',
-    css,
-  });
+  const behavior = folder.behavior ? `./${folder.behavior.file.split('/').pop()}` : '';
+  const { code, map } = emit(element, { runtime: RUNTIME, behavior });
   const encoded = Buffer.from(JSON.stringify(map)).toString('base64');
   return `${code}//# sourceMappingURL=data:application/json;base64,${encoded}\n`;
 }
 
 function bundleSource(elements: readonly Element[]): string {
   return [
-    `import { define } from ${quoted(RUNTIME_MODULE)};`,
+    `import { define } from ${quoted(RUNTIME)};`,
     ...elements.map(({ contract }) => `import { ${contract.className} } from ${quoted(CLASS + contract.tag)};`),
     ...elements.map(({ contract }) => `define(${quoted(contract.tag)}, ${contract.className});`),
   ].join('\n');

@@ -1,7 +1,7 @@
 import type { Contract, Method, Property } from '../contract/model.js';
 import { pascalCase } from '../contract/names.js';
 import { quoted } from '../literal.js';
-import { docComment, packageDefinitionName, typeOf, type DefinitionName } from './typescript.js';
+import { docComment, packageDefinitionName, typeOf, type DefinitionName } from '../contract/typescript.js';
 
 /** Declarations of the module that only exports an element's class: the class, its events, its definitions. */
 export function classDeclaration(contract: Contract): string {
@@ -17,7 +17,7 @@ export function classDeclaration(contract: Contract): string {
   const members = [
     ...contract.properties.map((property) => propertyDeclaration(property, nameOf)),
     ...contract.methods.map((method) => methodDeclaration(method, nameOf)),
-    '  /** Resolves when the view shows every change made so far. */\n  get settled(): Promise<void>;\n',
+    ...(contract.wraps === undefined ? [SETTLED] : []),
     ...['addEventListener', 'removeEventListener'].flatMap((name) => listenerDeclarations(name, contract)),
   ];
   const map = contract.events.length > 0 ? [`/** The events of <${contract.tag}>, by name. */\nexport interface ${className}EventMap {\n${events.join('')}}\n`] : [];
@@ -37,6 +37,8 @@ export function elementDeclaration(contract: Contract): string {
     `declare global {\n  interface HTMLElementTagNameMap {\n    ${quoted(tag)}: ${className};\n  }\n}\n`
   );
 }
+
+const SETTLED = '  /** Resolves when the view shows every change made so far. */\n  get settled(): Promise<void>;\n';
 
 function propertyDeclaration({ name, description, schema, required, kind, default: given }: Property, nameOf: DefinitionName): string {
   const type = typeOf(schema, nameOf);

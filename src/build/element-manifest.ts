@@ -1,5 +1,5 @@
 import type { Contract, Property } from '../contract/model.js';
-import { packageDefinitionName, typeOf } from './typescript.js';
+import { packageDefinitionName, typeOf } from '../contract/typescript.js';
 
 /** The package's `custom-elements.json`, in the open community schema that editors and catalogs read. */
 export function elementManifest(contracts: readonly Contract[]): string {

@@ -1,5 +1,8 @@
 import * as z from 'zod';
 
+// A schema is used for a few small files a run: compiling it to code first takes longer than it saves.
+z.config({ jitless: true });
+
 /** The subset of JSON Schema (draft 2020-12) that types in a contract are written in. */
 export interface JsonSchema {
   type?: JsonType | JsonType[] | undefined;

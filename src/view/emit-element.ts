@@ -5,12 +5,10 @@ import { camelCase } from '../contract/names.js';
 import { frozenLiteral, literal, propertyKey, quoted, templateLiteral } from '../literal.js';
 import { emitView, indent, type Emission } from './emit-view.js';
 import { Origins } from './mapped-code.js';
+import { docComment } from '../contract/typescript.js';
 import type { ViewPlan } from './plan.js';
 import type { PositionIndex } from '../finding.js';
 import type { EncodedSourceMap } from '@jridgewell/gen-mapping';
-
-/** Where emitted modules import the runtime from; the build puts the real module there. */
-export const RUNTIME_MODULE = 'lastwright:runtime';
 
 /** Everything that one element's module is emitted from. */
 export interface ElementSource {
@@ -18,24 +16,37 @@ export interface ElementSource {
   plan: ViewPlan;
   view: { text: string; positions: PositionIndex };
   behavior: Behavior | undefined;
-  /** What the emitted module imports the behavior as. */
-  behaviorModule: string;
   /** The element's style, minified; empty if it has none. */
   css: string;
 }
 
+/** What an emitted module imports, by the addresses it uses. */
+export interface Addresses {
+  runtime: string;
+  behavior: string;
+}
+
+/** One element's module, its source map, and the names that it needs from the runtime. */
+export interface EmittedElement {
+  code: string;
+  map: EncodedSourceMap;
+  runtime: ReadonlySet<string>;
+}
+
 /** The module of one element's class: plain browser code, as a person would write it for this one element. */
-export function emitElement(source: ElementSource): { code: string; map: EncodedSourceMap } {
+export function emitElement(source: ElementSource, addresses: Addresses): EmittedElement {
   const { contract, plan, behavior, view } = source;
   const origins = new Origins();
   const { code: viewCode, emission } = emitView(plan, contract, view.positions, origins);
   const element = new ElementEmitter(source, emission);
   const body = [viewCode, ...element.constants(), element.setup(), element.class()].filter(Boolean).join('\n\n');
+  const names = [...emission.runtime].sort().map((name) => `  ${name},`);
   const imports = [
-    `import { ${[...emission.runtime].sort().join(', ')} } from ${quoted(RUNTIME_MODULE)};`,
-    ...(behavior ? [`import * as behavior from ${quoted(source.behaviorModule)};`] : []),
+    `import {\n${names.join('\n')}\n} from ${quoted(addresses.runtime)};`,
+    ...(behavior ? [`import * as behavior from ${quoted(addresses.behavior)};`] : []),
   ];
-  return origins.finish(`${imports.join('\n')}\n\n${body}\n`, new Map([[plan.file, view.text]]));
+  const finished = origins.finish(`${imports.join('\n')}\n\n${body}\n`, new Map([[plan.file, view.text]]));
+  return { ...finished, runtime: emission.runtime };
 }
 
 class ElementEmitter {
@@ -110,14 +121,13 @@ class ElementEmitter {
     if (fields.length > 0) members.push(fields.join('\n'));
     members.push(this.#constructorOf(properties));
     for (const property of properties) members.push(this.#accessors(property));
-    for (const { name, parameters } of contract.methods) {
+    for (const { name, parameters, description } of contract.methods) {
       this.emission.runtime.add('insideOf');
       const names = parameters.map((parameter) => parameter.name);
       const list = names.length > 0 ? names.join(', ') : '...values';
-      members.push(`${name}(${list}) {\n  return behavior.${name}(insideOf(this), ${list});\n}`);
+      members.push(`${comment(description)}${name}(${list}) {\n  return behavior.${name}(insideOf(this), ${list});\n}`);
     }
-    const summary = contract.summary ? `/** ${Origins.plain(contract.summary).replace(/\*\//g, '* /')} */\n` : '';
-    return `${summary}export class ${contract.className} extends ViewElement {\n${members.map(indent).join('\n\n')}\n}`;
+    return `${comment(contract.summary)}export class ${contract.className} extends ViewElement {\n${members.map(indent).join('\n\n')}\n}`;
   }
 
   #constructorOf(properties: readonly Property[]): string {
@@ -137,7 +147,7 @@ class ElementEmitter {
   }
 
   #accessors(property: Property): string {
-    const { name, attribute, reflect } = property;
+    const { name, attribute, reflect, description } = property;
     const lines = [`value = ${this.#converted(property)};`, `if (value === this.#${name}) return;`, `this.#${name} = value;`];
     const mark = this.#mark(`property:${name}`);
     if (mark) {
@@ -148,7 +158,7 @@ class ElementEmitter {
       this.emission.runtime.add('reflect');
       lines.push(`reflect(this, ${quoted(attribute)}, ${this.#attributeText(property)});`);
     }
-    return `get ${name}() {\n  return this.#${name};\n}\n\nset ${name}(value) {\n${indent(lines.join('\n'))}\n}`;
+    return `${comment(description)}get ${name}() {\n  return this.#${name};\n}\n\nset ${name}(value) {\n${indent(lines.join('\n'))}\n}`;
   }
 
   /** The bits that a change of a name sets, as the constant that stands for them. */
@@ -189,4 +199,8 @@ class ElementEmitter {
     const fallback = this.#default(property);
     return fallback === 'undefined' ? 'value ?? null' : `value === ${fallback} ? null : value`;
   }
+}
+
+function comment(text: string | undefined): string {
+  return docComment(text && Origins.plain(text));
 }

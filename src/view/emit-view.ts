@@ -35,7 +35,7 @@ export function emitView(plan: ViewPlan, contract: Contract, positions: Position
   const blocks: string[] = [];
   const loopBits = new Map<string, number>();
   emitBlock(plan.root, [], { ...emission, file: plan.file, blocks, loopBits });
-  const constants = [...emission.bits.constants, ...loopBits].map(([name, bit]) => `const ${name} = ${bit};`);
+  const constants = [...emission.bits.constants, ...loopBits].map(([name, bit]) => `const ${name} = 1 << ${Math.log2(bit)};`);
   const note = constants.length > 0 ? ['// Each name that the view reads has a bit; a change sets it.'] : [];
   return { code: [[...note, ...constants].join('\n'), ...blocks].filter(Boolean).join('\n\n'), emission };
 }

@@ -105,6 +105,7 @@ function elementStyle(page: ProbePage, mounted: Mounted): Observer {
   const frame = document.createElement('iframe');
   document.body.append(frame);
   const clean = frame.contentDocument!;
+  clean.documentElement.lang = document.documentElement.lang;
   const kinds = new Map<string, Element>();
   for (const node of insideOf(mounted)) kinds.set(`${node.localName}.${[...node.classList].join('.')}`, node);
   const different: string[] = [];

@@ -41,13 +41,18 @@ export const reflection: Facet<Data> = {
 function watched(page: ProbePage, attribute: string) {
   const element = document.createElement(page.tag);
   page.container().append(element);
-  const observer = new MutationObserver(() => {});
+  let count = 0;
+  const observer = new MutationObserver((records) => (count += records.length));
   observer.observe(element, { attributes: true, attributeFilter: [attribute] });
   return {
     element,
     values: element as unknown as Record<string, unknown>,
     /** Writes of the attribute since the last call. */
-    writes: () => observer.takeRecords().length,
+    writes(): number {
+      const written = count + observer.takeRecords().length;
+      count = 0;
+      return written;
+    },
     end(): void {
       observer.disconnect();
       element.remove();

@@ -1,6 +1,6 @@
-import type { Contract } from '../contract/model.js';
-import { pascalCase } from '../contract/names.js';
-import type { JsonSchema } from '../contract/schema.js';
+import type { Contract } from './model.js';
+import { pascalCase } from './names.js';
+import type { JsonSchema } from './schema.js';
 import { propertyKey, quoted } from '../literal.js';
 
 /** How a reference to a definition is called in TypeScript. */
