@@ -41,6 +41,7 @@ await Promise.all([
     entryPoints: { probes: 'src/verify/page/index.ts' },
     outdir: 'dist/browser',
     bundle: true,
+    minifyWhitespace: true,
     format: 'esm',
     target: 'es2022',
     logLevel: 'warning',

@@ -8,3 +8,5 @@ export { findLibraryRoot, openLibrary, UsageError, type Library } from './librar
 export { verifyLibrary, type Verified, type VerifyOptions } from './verify/verify-library.js';
 export { cellOf, verifyReportSchema, verifyResultSchema, type VerifyReport, type VerifyResult } from './verify/result.js';
 export type { Finding, Severity } from './finding.js';
+export { ENGINES } from './engines/index.js';
+export type { Browser, Engine, Page } from './engines/engine.js';

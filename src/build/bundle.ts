@@ -14,6 +14,12 @@ const USED_RUNTIME = 'lastwright:used-runtime';
 const CLASS = 'lastwright:class/';
 const BUNDLE = 'lastwright:bundle';
 
+/** Starts the bundler's process ahead, so that it is there when the library has been read. */
+export async function startBundler(): Promise<void> {
+  const { transform } = await import('esbuild');
+  await transform('');
+}
+
 /** Script files of a package, by path relative to the output folder; or why they could not be made. */
 export interface Bundled {
   files: Map<string, Uint8Array | string>;

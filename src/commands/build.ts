@@ -1,5 +1,6 @@
 import { join } from 'node:path';
 import { buildLibrary } from '../build/build-library.js';
+import { startBundler } from '../build/bundle.js';
 import { buildReport } from '../build/report.js';
 import { writeOutput } from '../build/write-output.js';
 import { analyzeFrom, BaseCommand, EXIT, libraryFlag } from '../terminal/base-command.js';
@@ -16,6 +17,7 @@ export default class Build extends BaseCommand {
 
   override async run(): Promise<void> {
     const { flags } = await this.parse(Build);
+    void startBundler();
     const analysis = await analyzeFrom(flags.library);
     const { library, elements } = analysis;
     const { output } = library.config;

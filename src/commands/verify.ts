@@ -1,4 +1,5 @@
 import * as Flags from '@oclif/core/flags';
+import { startBundler } from '../build/bundle.js';
 import { BaseCommand, analyzeFrom, EXIT, libraryFlag } from '../terminal/base-command.js';
 import { runVerify } from '../terminal/run-verify.js';
 
@@ -21,6 +22,7 @@ export default class Verify extends BaseCommand {
 
   override async run(): Promise<void> {
     const { flags } = await this.parse(Verify);
+    void startBundler();
     const analysis = await analyzeFrom(flags.library);
     const { status } = await runVerify(analysis, {
       hosts: flags.host,

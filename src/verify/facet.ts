@@ -108,7 +108,7 @@ export interface ProbePage {
   register(): Promise<void>;
   /** Waits until host and element have done what they do after a change. */
   settle(): Promise<void>;
-  /** Waits until something holds, half a second at most; tells whether it does. */
+  /** Waits until something holds, for as long as a framework may take at most; tells whether it does. */
   until(condition: () => boolean): Promise<boolean>;
   /** Clicks an element as a person does: the pointer goes to its middle. */
   click(target: Element): Promise<void>;

@@ -6,15 +6,22 @@ export type Outcome = { done: Observation[] } | { broke: string } | { nothing: s
 
 type Turn = { click: { x: number; y: number } } | { done: Observation[] } | { broke: string };
 
-/** Runs the probes of one element in one page, which is replaced if a probe spoils it. */
+/** Runs the probes of elements, one after the other, in one page; it is replaced if a probe spoils it. */
 export class ProbeRunner {
   #page: Page | undefined;
+  #url = '';
+  #loaded = '';
 
   constructor(
     readonly browser: Browser,
-    readonly url: string,
     readonly timeout: number,
   ) {}
+
+  /** The next probes run in a fresh document from this address. */
+  goTo(url: string): void {
+    this.#url = url;
+    this.#loaded = '';
+  }
 
   /** Runs one probe. A hang or a crash ends this probe alone. */
   async run(request: object): Promise<Outcome> {
@@ -40,9 +47,10 @@ export class ProbeRunner {
   }
 
   async #open(): Promise<Page> {
-    if (!this.#page) {
-      this.#page = await this.browser.newPage();
-      await this.#page.open(this.url);
+    this.#page ??= await this.browser.newPage();
+    if (this.#loaded !== this.#url) {
+      await this.#page.open(this.#url);
+      this.#loaded = this.#url;
     }
     return this.#page;
   }
@@ -50,6 +58,7 @@ export class ProbeRunner {
   async close(): Promise<void> {
     const page = this.#page;
     this.#page = undefined;
+    this.#loaded = '';
     await page?.close();
   }
 }

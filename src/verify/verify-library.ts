@@ -74,12 +74,11 @@ export async function verifyLibrary(
         const results: VerifyResult[] = [];
         for (const engine of engineNames) {
           const browser = await browsers.get(engine)!.catch((error: unknown) => reportMissing(error, missing));
-          for (const element of chosen) {
-            results.push(
-              ...(browser
-                ? await runner.element(element, factsOf(element, library.name), browser, engine)
-                : uncheckedElement(element, host.name, engine, 'The browser is not on this machine.')),
-            );
+          if (browser) {
+            results.push(...(await runner.elements(chosen, library.name, browser, engine)));
+          } else {
+            const note = 'The browser is not on this machine.';
+            results.push(...chosen.flatMap((element) => uncheckedElement(element, host.name, engine, note)));
           }
         }
         return results;
@@ -153,24 +152,34 @@ class HostRun {
     this.#imports = { ...this.exports, ...Object.fromEntries(vendor) };
   }
 
-  async element({ contract }: Element, facts: ElementFacts, browser: Browser, engine: string): Promise<VerifyResult[]> {
-    const { host } = this.installed;
-    const page = `${this.#base}/${contract.tag}.html`;
-    this.server.put(page, pageHtml(contract.tag, this.#imports));
-    const runner = new ProbeRunner(browser, this.server.origin + page, this.options.probeTimeout ?? 10_000);
+  /** Runs all probes of these elements in one browser, each element in a document of its own. */
+  async elements(elements: readonly Element[], libraryName: string, browser: Browser, engine: string): Promise<VerifyResult[]> {
+    const runner = new ProbeRunner(browser, this.options.probeTimeout ?? 10_000);
+    const all: VerifyResult[] = [];
+    try {
+      for (const element of elements) {
+        all.push(...(await this.#element(element.contract.tag, factsOf(element, libraryName), runner, engine)));
+      }
+    } finally {
+      await runner.close();
+    }
+    return all;
+  }
+
+  async #element(tag: string, facts: ElementFacts, runner: ProbeRunner, engine: string): Promise<VerifyResult[]> {
+    const host = this.installed.host.name;
+    const page = `${this.#base}/${tag}.html`;
+    this.server.put(page, pageHtml(tag, this.#imports));
+    runner.goTo(this.server.origin + page);
     const all: VerifyResult[] = [];
     // Examples are compiled while the first probes run already.
     const prepared = FACETS.map((facet) => ({ facet, ready: this.#prepare(facet, facts) }));
     for (const { ready } of prepared) ready.catch(() => {});
-    try {
-      for (const { facet, ready } of prepared) {
-        const { outcome, source } = await this.#probe(runner, facet, contract.tag, ready);
-        const results = toResults(outcome, { element: contract.tag, facet: facet.name, host: host.name, engine, source });
-        this.options.onCell?.({ element: contract.tag, facet: facet.name, host: host.name, engine, results });
-        all.push(...results);
-      }
-    } finally {
-      await runner.close();
+    for (const { facet, ready } of prepared) {
+      const { outcome, source } = await this.#probe(runner, facet, tag, ready);
+      const results = toResults(outcome, { element: tag, facet: facet.name, host, engine, source });
+      this.options.onCell?.({ element: tag, facet: facet.name, host, engine, results });
+      all.push(...results);
     }
     return all;
   }

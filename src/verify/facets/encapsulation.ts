@@ -173,7 +173,8 @@ function propertyOpening(mounted: Mounted, name: string, value: string): Observe
   const { element } = mounted;
   const look = (): string =>
     [element, ...insideOf(mounted)]
-      .flatMap((node) => [undefined, '::before', '::after'].map((pseudo) => styleText(getComputedStyle(node, pseudo))))
+      .flatMap((node) => [undefined, '::before', '::after'].map((pseudo) => getComputedStyle(node, pseudo)))
+      .map((style, place) => (place % 3 > 0 && /^(none|normal)$/.test(style.content) ? '' : styleText(style)))
       .join('\n');
   const before = look();
   element.style.setProperty(name, value);
