@@ -10,13 +10,19 @@ import { build } from 'esbuild';
 const REPETITIONS = 7;
 const scratch = mkdtempSync(join(tmpdir(), 'lastwright-bench-'));
 const library = join(scratch, 'quayside');
-cpSync('examples/quayside', library, { recursive: true, filter: (path) => !/dist$|\.lastwright$/.test(path) });
+cpSync('examples/quayside', library, {
+  recursive: true,
+  filter: (path) => !/dist$|\.lastwright$/.test(path),
+});
 const cli = join(process.cwd(), 'bin/lastwright.js');
 const env = { ...process.env, LASTWRIGHT_CHROMIUM: 'packaged', NO_COLOR: '1' };
 
 function run(args, more = {}) {
   const began = performance.now();
-  const { status, stderr } = spawnSync(process.execPath, args, { env: { ...env, ...more }, encoding: 'utf8' });
+  const { status, stderr } = spawnSync(process.execPath, args, {
+    env: { ...env, ...more },
+    encoding: 'utf8',
+  });
   if (status !== 0) throw new Error(`${args.join(' ')} ended with ${status}: ${stderr}`);
   return performance.now() - began;
 }
@@ -60,7 +66,8 @@ const RATIOS = [
 let over = 0;
 for (const [what, name, than, base, limit] of RATIOS) {
   const ratio = median(times[name]) / median(times[base]);
-  const verdict = limit === undefined ? '' : ratio <= limit ? ` (limit ${limit})` : ` OVER the limit of ${limit}`;
+  const verdict =
+    limit === undefined ? '' : ratio <= limit ? ` (limit ${limit})` : ` OVER the limit of ${limit}`;
   if (limit !== undefined && ratio > limit) over++;
   console.log(
     `${what}: ${ratio.toFixed(2)} x ${than}${verdict}; ${Math.round(median(times[name]))} ms, spread ${spread(times[name])} %`,
@@ -81,8 +88,12 @@ for (const tag of ['quay-button', 'quay-berth']) {
   const bytes = brotliCompressSync(code).length;
   const limit = tag === 'quay-button' ? 3000 : undefined;
   if (limit && bytes > limit) over++;
-  console.log(`<${tag}> with runtime and style: ${code.length} bytes minified, ${bytes} brotli${limit ? ` (limit ${limit})` : ''}`);
+  console.log(
+    `<${tag}> with runtime and style: ${code.length} bytes minified, ${bytes} brotli${limit ? ` (limit ${limit})` : ''}`,
+  );
 }
-console.log(`node ${process.version}, medians of ${REPETITIONS}, ${JSON.parse(readFileSync('package.json', 'utf8')).version}`);
+console.log(
+  `node ${process.version}, medians of ${REPETITIONS}, ${JSON.parse(readFileSync('package.json', 'utf8')).version}`,
+);
 rmSync(scratch, { recursive: true });
 process.exitCode = over > 0 ? 1 : 0;

@@ -12,7 +12,10 @@ const commands = readdirSync('src/commands').filter((name) => name.endsWith('.ts
 await Promise.all([
   build({
     entryPoints: [
-      ...commands.map((name) => ({ in: `src/commands/${name}`, out: `commands/${name.replace(/\.ts$/, '')}` })),
+      ...commands.map((name) => ({
+        in: `src/commands/${name}`,
+        out: `commands/${name.replace(/\.ts$/, '')}`,
+      })),
       { in: 'src/index.ts', out: 'index' },
     ],
     outdir: 'dist',
@@ -27,7 +30,9 @@ await Promise.all([
     minifySyntax: true,
     chunkNames: 'shared/[name]-[hash]',
     logLevel: 'warning',
-    banner: { js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);" },
+    banner: {
+      js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);",
+    },
   }),
   build({
     entryPoints: { runtime: 'src/runtime/index.ts' },

@@ -6,7 +6,13 @@ export { buildReport, buildReportSchema, type BuildReport } from './build/report
 export { writeOutput } from './build/write-output.js';
 export { findLibraryRoot, openLibrary, UsageError, type Library } from './library/open-library.js';
 export { verifyLibrary, type Verified, type VerifyOptions } from './verify/verify-library.js';
-export { cellOf, verifyReportSchema, verifyResultSchema, type VerifyReport, type VerifyResult } from './verify/result.js';
+export {
+  cellOf,
+  verifyReportSchema,
+  verifyResultSchema,
+  type VerifyReport,
+  type VerifyResult,
+} from './verify/result.js';
 export type { Finding, Severity } from './finding.js';
 export { ENGINES } from './engines/index.js';
 export type { Browser, Engine, Page } from './engines/engine.js';

@@ -1,7 +1,10 @@
 /** A text as a JavaScript string literal in single quotes, safe inside a script element too. */
 export function quoted(text: string): string {
   const inner = JSON.stringify(text).slice(1, -1).replace(/\\"/g, '"').replace(/'/g, "\\'");
-  return `'${inner.replace(/</g, '\\x3C').replace(/\u2028/g, '\\u2028').replace(/\u2029/g, '\\u2029')}'`;
+  return `'${inner
+    .replace(/</g, '\\x3C')
+    .replace(/\u2028/g, '\\u2028')
+    .replace(/\u2029/g, '\\u2029')}'`;
 }
 
 /** A JSON value as a JavaScript literal, as a person would write it on one line. */

@@ -65,7 +65,10 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
       findings.push({
         code: 'behavior/export',
         severity: 'error',
-        message: statement.type === 'ExportAllDeclaration' ? 'A behavior cannot pass on all exports of another module.' : 'A behavior has no default export.',
+        message:
+          statement.type === 'ExportAllDeclaration'
+            ? 'A behavior cannot pass on all exports of another module.'
+            : 'A behavior has no default export.',
         help: 'Export each function by its name: "export function …" or "export { name }".',
         file,
         ...positions.at(statement.start),
@@ -118,7 +121,8 @@ function moduleFunctions(root: TreeNode): Map<string, TreeNode> {
     }
     if (declaration.type === 'VariableDeclaration') {
       for (const { id, init } of declaration.declarations as unknown as { id: TreeNode; init: unknown }[]) {
-        if (id.type === 'Identifier' && isTreeNode(init) && isFunction(init)) found.set(id.name as string, init);
+        if (id.type === 'Identifier' && isTreeNode(init) && isFunction(init))
+          found.set(id.name as string, init);
       }
     }
   }
@@ -188,6 +192,7 @@ function emissionOf(node: TreeNode): Emission | 'unknown' | undefined {
   if (callee.type !== 'MemberExpression' || callee.computed) return undefined;
   if ((callee.property as TreeNode).name !== 'emit') return undefined;
   const [first] = node.arguments as TreeNode[];
-  if (first?.type === 'Literal' && typeof first.value === 'string') return { name: first.value, offset: first.start };
+  if (first?.type === 'Literal' && typeof first.value === 'string')
+    return { name: first.value, offset: first.start };
   return 'unknown';
 }

@@ -68,6 +68,7 @@ function isPropertyName(identifier: TreeNode, parent: TreeNode): boolean {
 /** True for a function inside that has a parameter of the same name: there the name means something else. */
 function hidesName(node: TreeNode, name: string): boolean {
   return (
-    Array.isArray(node.params) && node.params.some((parameter) => isTreeNode(parameter) && boundNames(parameter).includes(name))
+    Array.isArray(node.params) &&
+    node.params.some((parameter) => isTreeNode(parameter) && boundNames(parameter).includes(name))
   );
 }

@@ -46,7 +46,9 @@ export function boundNames(pattern: TreeNode): string[] {
         boundNames((property.type === 'RestElement' ? property.argument : property.value) as TreeNode),
       );
     case 'ArrayPattern':
-      return (pattern.elements as (TreeNode | null)[]).flatMap((element) => (element ? boundNames(element) : []));
+      return (pattern.elements as (TreeNode | null)[]).flatMap((element) =>
+        element ? boundNames(element) : [],
+      );
     case 'AssignmentPattern':
       return boundNames(pattern.left as TreeNode);
     case 'RestElement':

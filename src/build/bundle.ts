@@ -58,7 +58,10 @@ export async function bundleElements(library: Library, elements: readonly Elemen
     const results = await Promise.all([
       build({
         ...common,
-        entryPoints: [{ in: USED_RUNTIME, out: 'shared/runtime' }, ...elements.flatMap((element) => authorEntry(library, element))],
+        entryPoints: [
+          { in: USED_RUNTIME, out: 'shared/runtime' },
+          ...elements.flatMap((element) => authorEntry(library, element)),
+        ],
         format: 'esm',
         splitting: true,
         chunkNames: 'shared/[name]-[hash]',
@@ -88,8 +91,17 @@ function authorEntry(library: Library, { contract, folder }: Element): { in: str
   return [{ in: join(library.root, folder.behavior.file), out: `behaviors/${contract.tag}` }];
 }
 
-function emit({ contract, folder, behavior, view, plan, css }: Element, addresses: Addresses): EmittedElement {
-  const source = { contract, plan: plan!, view: { text: folder.view!.text, positions: view!.positions }, behavior, css };
+function emit(
+  { contract, folder, behavior, view, plan, css }: Element,
+  addresses: Addresses,
+): EmittedElement {
+  const source = {
+    contract,
+    plan: plan!,
+    view: { text: folder.view!.text, positions: view!.positions },
+    behavior,
+    css,
+  };
   return emitElement(source, addresses);
 }
 
@@ -132,7 +144,10 @@ function sources(library: Library, elements: readonly Element[], runtime: readon
       });
       build.onLoad({ filter: /.*/, namespace: 'made' }, ({ path }) => {
         if (path === USED_RUNTIME) {
-          return { contents: `export { ${runtime.join(', ')} } from ${quoted(RUNTIME)};`, resolveDir: library.root };
+          return {
+            contents: `export { ${runtime.join(', ')} } from ${quoted(RUNTIME)};`,
+            resolveDir: library.root,
+          };
         }
         if (path === BUNDLE) return { contents: bundleSource(elements), resolveDir: library.root };
         const element = byTag.get(path.slice(CLASS.length))!;
@@ -144,7 +159,8 @@ function sources(library: Library, elements: readonly Element[], runtime: readon
 
 function classSource(element: Element): string {
   const { contract, folder } = element;
-  if (contract.wraps !== undefined) return `export { default as ${contract.className} } from ${quoted(contract.wraps)};`;
+  if (contract.wraps !== undefined)
+    return `export { default as ${contract.className} } from ${quoted(contract.wraps)};`;
   const behavior = folder.behavior ? `./${folder.behavior.file.split('/').pop()}` : '';
   const { code, map } = emit(element, { runtime: RUNTIME, behavior });
   const encoded = Buffer.from(JSON.stringify(map)).toString('base64');
@@ -154,7 +170,9 @@ function classSource(element: Element): string {
 function bundleSource(elements: readonly Element[]): string {
   return [
     `import { define } from ${quoted(RUNTIME)};`,
-    ...elements.map(({ contract }) => `import { ${contract.className} } from ${quoted(CLASS + contract.tag)};`),
+    ...elements.map(
+      ({ contract }) => `import { ${contract.className} } from ${quoted(CLASS + contract.tag)};`,
+    ),
     ...elements.map(({ contract }) => `define(${quoted(contract.tag)}, ${contract.className});`),
   ].join('\n');
 }

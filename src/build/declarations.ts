@@ -8,7 +8,8 @@ export function classDeclaration(contract: Contract): string {
   const nameOf = packageDefinitionName(contract);
   const { className } = contract;
   const definitions = Object.entries(contract.definitions).map(
-    ([name, schema]) => `${docComment(schema.description)}export type ${nameOf(name)} = ${typeOf(schema, nameOf)};\n`,
+    ([name, schema]) =>
+      `${docComment(schema.description)}export type ${nameOf(name)} = ${typeOf(schema, nameOf)};\n`,
   );
   const events = contract.events.map(
     ({ name, description, detail }) =>
@@ -20,7 +21,12 @@ export function classDeclaration(contract: Contract): string {
     ...(contract.wraps === undefined ? [SETTLED] : []),
     ...['addEventListener', 'removeEventListener'].flatMap((name) => listenerDeclarations(name, contract)),
   ];
-  const map = contract.events.length > 0 ? [`/** The events of <${contract.tag}>, by name. */\nexport interface ${className}EventMap {\n${events.join('')}}\n`] : [];
+  const map =
+    contract.events.length > 0
+      ? [
+          `/** The events of <${contract.tag}>, by name. */\nexport interface ${className}EventMap {\n${events.join('')}}\n`,
+        ]
+      : [];
   return [
     ...definitions,
     ...map,
@@ -38,23 +44,37 @@ export function elementDeclaration(contract: Contract): string {
   );
 }
 
-const SETTLED = '  /** Resolves when the view shows every change made so far. */\n  get settled(): Promise<void>;\n';
+const SETTLED =
+  '  /** Resolves when the view shows every change made so far. */\n  get settled(): Promise<void>;\n';
 
-function propertyDeclaration({ name, description, schema, required, kind, default: given }: Property, nameOf: DefinitionName): string {
+function propertyDeclaration(
+  { name, description, schema, required, kind, default: given }: Property,
+  nameOf: DefinitionName,
+): string {
   const type = typeOf(schema, nameOf);
   const always = required || kind === 'boolean' || given !== undefined;
-  const note = given === undefined || kind === 'boolean' ? description : [description, `Default: ${JSON.stringify(given)}`].filter(Boolean).join('\n');
+  const note =
+    given === undefined || kind === 'boolean'
+      ? description
+      : [description, `Default: ${JSON.stringify(given)}`].filter(Boolean).join('\n');
   return `${docComment(note, '  ')}  get ${name}(): ${always ? type : `${type} | undefined`};\n  set ${name}(value: ${type} | undefined);\n`;
 }
 
-function methodDeclaration({ name, description, parameters, returns }: Method, nameOf: DefinitionName): string {
-  const list = parameters.map(({ name: parameter, schema, optional }) => `${parameter}${optional ? '?' : ''}: ${typeOf(schema, nameOf)}`);
+function methodDeclaration(
+  { name, description, parameters, returns }: Method,
+  nameOf: DefinitionName,
+): string {
+  const list = parameters.map(
+    ({ name: parameter, schema, optional }) =>
+      `${parameter}${optional ? '?' : ''}: ${typeOf(schema, nameOf)}`,
+  );
   return `${docComment(description, '  ')}  ${name}(${list.join(', ')}): ${returns ? typeOf(returns, nameOf) : 'void'};\n`;
 }
 
 function listenerDeclarations(name: string, { className, events }: Contract): string[] {
   if (events.length === 0) return [];
-  const options = name === 'addEventListener' ? 'boolean | AddEventListenerOptions' : 'boolean | EventListenerOptions';
+  const options =
+    name === 'addEventListener' ? 'boolean | AddEventListenerOptions' : 'boolean | EventListenerOptions';
   const overload = (map: string): string =>
     `  ${name}<Type extends keyof ${map}>(\n    type: Type,\n    listener: (this: ${className}, event: ${map}[Type]) => unknown,\n    options?: ${options},\n  ): void;\n`;
   return [

@@ -29,8 +29,12 @@ export function elementManifest(contracts: readonly Contract[]): string {
 
 function classOf(contract: Contract): object {
   const nameOf = packageDefinitionName(contract);
-  const named = ({ name, description }: { name: string; description: string | undefined }) => ({ name, description });
-  const typed = (schema: Property['schema'] | undefined) => (schema ? { text: typeOf(schema, nameOf) } : undefined);
+  const named = ({ name, description }: { name: string; description: string | undefined }) => ({
+    name,
+    description,
+  });
+  const typed = (schema: Property['schema'] | undefined) =>
+    schema ? { text: typeOf(schema, nameOf) } : undefined;
   const text = (value: unknown) => (value === undefined ? undefined : JSON.stringify(value));
   return {
     kind: 'class',
@@ -76,7 +80,10 @@ function classOf(contract: Contract): object {
       description,
       type: { text: `CustomEvent<${detail ? typeOf(detail, nameOf) : 'undefined'}>` },
     })),
-    slots: contract.slots.map(({ name, description }) => ({ name: name === 'default' ? '' : name, description })),
+    slots: contract.slots.map(({ name, description }) => ({
+      name: name === 'default' ? '' : name,
+      description,
+    })),
     cssParts: contract.parts.map(named),
     cssProperties: contract.cssProperties.map(({ name, description, syntax, initial }) => ({
       name,

@@ -7,7 +7,10 @@ import { OUTPUT_MARK } from './package-manifest.js';
  * Writes a folder whole or not at all: everything goes into a new folder beside it, which then takes its
  * place. A folder that no build wrote is never replaced.
  */
-export async function writeOutput(output: string, files: ReadonlyMap<string, string | Uint8Array>): Promise<void> {
+export async function writeOutput(
+  output: string,
+  files: ReadonlyMap<string, string | Uint8Array>,
+): Promise<void> {
   const parent = dirname(output);
   const previous = join(parent, `.${basename(output)}.previous`);
   await mkdir(parent, { recursive: true });
@@ -40,7 +43,10 @@ async function restoreInterrupted(output: string, previous: string): Promise<voi
 async function refuseForeign(output: string): Promise<void> {
   const entries = await readdir(output).catch((error: NodeJS.ErrnoException) => {
     if (error.code === 'ENOENT') return [];
-    throw new UsageError(`The output folder ${output} cannot be used: ${error.message}.`, 'Name another folder as "output" in lastwright.yaml.');
+    throw new UsageError(
+      `The output folder ${output} cannot be used: ${error.message}.`,
+      'Name another folder as "output" in lastwright.yaml.',
+    );
   });
   if (entries.length === 0) return;
   const manifest = await readFile(join(output, 'package.json'), 'utf8').catch(() => '{}');

@@ -8,7 +8,14 @@ import type { Element } from './analyze.js';
 export function checkAgreement(element: Element, broken: boolean): Finding[] {
   const { contract, folder, plan, behavior } = element;
   const findings: Finding[] = [];
-  const report = (code: string, severity: Severity, file: string, at: Position, message: string, help: string): void => {
+  const report = (
+    code: string,
+    severity: Severity,
+    file: string,
+    at: Position,
+    message: string,
+    help: string,
+  ): void => {
     findings.push({ code, severity, message, help, file, ...at });
   };
   const inContract = (path: string[]): [string, Position] => [contract.file, contract.locate(path, 'key')];
@@ -19,13 +26,44 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
       'error',
       ...inContract(['tag']),
       `The element "${contract.tag}" has no view.`,
-      `Add ${folder.contract.file.replace(/\.contract\.\w+$/, '.html').split('/').pop()} beside the contract, or say what the contract wraps.`,
+      `Add ${folder.contract.file
+        .replace(/\.contract\.\w+$/, '.html')
+        .split('/')
+        .pop()} beside the contract, or say what the contract wraps.`,
     );
+  }
+  if (contract.wraps !== undefined) {
+    const at = contract.locate(['wraps', 'element']);
+    const path = contract.wraps;
+    if (!path.startsWith('./') || path.split('/').includes('..')) {
+      report(
+        'wraps/path',
+        'error',
+        contract.file,
+        at,
+        `"${path}" is no path inside the element's folder.`,
+        'Write it from the contract on: "./name.ts".',
+      );
+    } else if (!path.slice(2).includes('/') && !folder.names.includes(path.slice(2))) {
+      report(
+        'wraps/missing',
+        'error',
+        contract.file,
+        at,
+        `There is no file "${path}" beside the contract.`,
+        suggestion(path.slice(2), folder.names, 'files'),
+      );
+    }
+    return findings;
   }
   if (broken) return findings;
   if (plan && element.view) {
     const { positions } = element.view;
-    const named = (kind: 'slot' | 'part', placed: readonly Placed[], promised: readonly { name: string }[]): void => {
+    const named = (
+      kind: 'slot' | 'part',
+      placed: readonly Placed[],
+      promised: readonly { name: string }[],
+    ): void => {
       const names = promised.map(({ name }) => name);
       for (const { name, offset } of placed) {
         if (names.includes(name)) continue;
@@ -56,8 +94,6 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
     named('slot', plan.slots, contract.slots);
     named('part', plan.parts, contract.parts);
   }
-  if (contract.wraps !== undefined) return findings;
-
   for (const { name } of contract.methods) {
     if (behavior?.exports.get(name)?.kind === 'function') continue;
     report(
@@ -65,7 +101,9 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
       'error',
       ...inContract(['methods', name]),
       `The contract promises the method "${name}", but the behavior exports no function of that name.`,
-      behavior ? suggestion(name, behavior.exports.keys(), 'exports') : 'Add a behavior module beside the contract that exports it.',
+      behavior
+        ? suggestion(name, behavior.exports.keys(), 'exports')
+        : 'Add a behavior module beside the contract that exports it.',
     );
   }
   const events = contract.events.map(({ name }) => name);

@@ -86,7 +86,11 @@ function analyzeElement(element: Element, contracts: ReadonlyMap<string, Contrac
   // A style that cannot be parsed says nothing about the other files.
   const style = folder.style && readStyle(folder.style.file, folder.style.text);
   element.css = style?.css ?? '';
-  findings.push(...checkAgreement(element, hasErrors(findings)), ...checkSamples(element), ...(style?.findings ?? []));
+  findings.push(
+    ...checkAgreement(element, hasErrors(findings)),
+    ...checkSamples(element),
+    ...(style?.findings ?? []),
+  );
   return findings;
 }
 

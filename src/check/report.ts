@@ -22,7 +22,8 @@ export type CheckReport = z.infer<typeof checkReportSchema>;
 
 /** The report of an analysis. */
 export function checkReport({ findings, library }: Analysis): CheckReport {
-  const count = (severity: string): number => findings.filter((finding) => finding.severity === severity).length;
+  const count = (severity: string): number =>
+    findings.filter((finding) => finding.severity === severity).length;
   return {
     findings,
     summary: { elements: library.elements.length, errors: count('error'), warnings: count('warning') },

@@ -12,7 +12,12 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
     method: contract.methods.map(({ name }) => name),
     part: contract.parts.map(({ name }) => name),
   };
-  const name = (kind: keyof typeof known, value: string, path: PropertyKey[], of: 'key' | 'value' = 'key'): void => {
+  const name = (
+    kind: keyof typeof known,
+    value: string,
+    path: PropertyKey[],
+    of: 'key' | 'value' = 'key',
+  ): void => {
     if (known[kind].includes(value)) return;
     findings.push({
       code: `sample/unknown-${kind}`,
@@ -29,7 +34,8 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
     if (!folder.view?.text.includes(`<${value}`)) name('part', value, path, of);
   };
   samples.forEach((sample, number) => {
-    for (const key of Object.keys(sample.properties ?? {})) name('property', key, [number, 'properties', key]);
+    for (const key of Object.keys(sample.properties ?? {}))
+      name('property', key, [number, 'properties', key]);
     for (const key of Object.keys(sample.slots ?? {})) name('slot', key, [number, 'slots', key]);
     sample.steps?.forEach((step, place) => {
       const path = [number, 'steps', place];
@@ -48,7 +54,8 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
       for (const key of Object.keys(step.set ?? {})) name('property', key, [...path, 'set', key]);
       const { expect } = step;
       if (expect?.event !== undefined) name('event', expect.event, [...path, 'expect', 'event'], 'value');
-      for (const key of Object.keys(expect?.property ?? {})) name('property', key, [...path, 'expect', 'property', key]);
+      for (const key of Object.keys(expect?.property ?? {}))
+        name('property', key, [...path, 'expect', 'property', key]);
       for (const key of Object.keys(expect?.text ?? {})) target(key, [...path, 'expect', 'text', key]);
       expect?.visible?.forEach((part, at) => target(part, [...path, 'expect', 'visible', at]));
       if (step.click !== undefined) target(step.click, [...path, 'click'], 'value');

@@ -32,6 +32,9 @@ export default class Build extends BaseCommand {
     }
     if (findings.length > 0) say.line(`${showFindings(findings, library)}\n`);
     if (files.size > 0) say.line(showBuild(report, library));
-    else say.line(`${showCounts(library.elements.length, findings)}\nNothing was built; ${output} is as it was.`);
+    else
+      say.line(
+        `${showCounts(library.elements.length, findings)}\nNothing was built; ${output} is as it was.`,
+      );
   }
 }

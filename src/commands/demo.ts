@@ -32,7 +32,9 @@ export default class Demo extends BaseCommand {
     const { files, findings } = await buildLibrary(analysis);
     if (files.size > 0) await writeOutput(join(folder, analysis.library.config.output), files);
     const tags = analysis.elements.map(({ contract }) => contract.tag);
-    tell(`${showBuild(buildReport(analysis.library.config.output, files, tags, findings), analysis.library)}\n\n$ lastwright verify`);
+    tell(
+      `${showBuild(buildReport(analysis.library.config.output, files, tags, findings), analysis.library)}\n\n$ lastwright verify`,
+    );
     const { status } = await runVerify(analysis, { json: quiet, timeout: 10_000 });
     tell(
       [
@@ -53,7 +55,8 @@ async function copyDemo(wanted: string | undefined): Promise<string> {
     if (error.code === 'ENOENT') return [];
     throw new UsageError(`${wanted} is not a folder that can be used.`, 'Name a new or an empty folder.');
   });
-  if (present.length > 0) throw new UsageError(`The folder ${wanted} is not empty.`, 'Name a new or an empty folder.');
+  if (present.length > 0)
+    throw new UsageError(`The folder ${wanted} is not empty.`, 'Name a new or an empty folder.');
   await mkdir(folder, { recursive: true });
   const source = join(TOOL_ROOT, 'examples', 'quayside');
   const own = new Set(['dist', '.lastwright', 'node_modules'].map((name) => join(source, name)));

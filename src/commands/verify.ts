@@ -4,7 +4,8 @@ import { BaseCommand, analyzeFrom, EXIT, libraryFlag } from '../terminal/base-co
 import { runVerify } from '../terminal/run-verify.js';
 
 export default class Verify extends BaseCommand {
-  static override summary = 'Prove in real frameworks and real browsers that the elements keep their contracts.';
+  static override summary =
+    'Prove in real frameworks and real browsers that the elements keep their contracts.';
   static override description =
     'Builds the library in memory, writes the code that a consumer would write in each framework, runs it in a browser and reports what was seen. Exit status 1 if something fails, 3 if a browser or a framework is missing.';
   static override examples = [
@@ -17,7 +18,11 @@ export default class Verify extends BaseCommand {
     host: Flags.string({ multiple: true, description: 'Only this framework; can be given several times.' }),
     element: Flags.string({ multiple: true, description: 'Only this element; can be given several times.' }),
     report: Flags.string({ description: 'Where to write the HTML report.', helpValue: 'FILE' }),
-    timeout: Flags.integer({ description: 'Seconds after which a probe that does not answer is given up.', default: 10, min: 1 }),
+    timeout: Flags.integer({
+      description: 'Seconds after which a probe that does not answer is given up.',
+      default: 10,
+      min: 1,
+    }),
   };
 
   override async run(): Promise<void> {

@@ -29,7 +29,8 @@ const RESERVED_TAGS = new Set([
 /** What is wrong with a tag as the name of a custom element, or undefined. ASCII letters only, so that it works in CSS and JSX as it is. */
 export function tagProblem(tag: string): string | undefined {
   if (/[A-Z]/.test(tag)) return 'has a capital letter; custom element names are lower case';
-  if (!tag.includes('-')) return 'has no hyphen; a custom element needs one to be told apart from HTML elements';
+  if (!tag.includes('-'))
+    return 'has no hyphen; a custom element needs one to be told apart from HTML elements';
   if (!/^[a-z][a-z0-9._-]*$/.test(tag)) return 'holds a character that a custom element name cannot have';
   if (RESERVED_TAGS.has(tag)) return 'is reserved by the standard';
   return undefined;

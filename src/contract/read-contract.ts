@@ -3,7 +3,13 @@ import { suggestion } from '../nearest.js';
 import type { Contract, Property, PropertyKind, Sample } from './model.js';
 import { kebabCase, pascalCase, tagProblem } from './names.js';
 import { readDocument, type Locate } from './read-document.js';
-import { contractSchema, samplesSchema, type ContractFile, type JsonSchema, type PropertyFile } from './schema.js';
+import {
+  contractSchema,
+  samplesSchema,
+  type ContractFile,
+  type JsonSchema,
+  type PropertyFile,
+} from './schema.js';
 
 /** A contract that was read; undefined where its file has errors that leave no meaning. */
 export interface ReadContract {
@@ -22,7 +28,10 @@ export function readContract(file: string, text: string): ReadContract {
     findings.push({ code, severity, message, help, file, ...locate(path, of) });
   };
   const contract = normalize(file, value, locate, report);
-  return { contract: findings.some((finding) => finding.severity === 'error') ? undefined : contract, findings };
+  return {
+    contract: findings.some((finding) => finding.severity === 'error') ? undefined : contract,
+    findings,
+  };
 }
 
 /** Reads a samples file; whether its names fit the contract is checked elsewhere. */
@@ -46,13 +55,23 @@ type Report = (
 function normalize(file: string, source: ContractFile, locate: Locate, report: Report): Contract {
   const problem = tagProblem(source.tag);
   if (problem) {
-    const name = kebabCase(source.tag).replace(/^-/, '').replace(/[^a-z0-9-]/g, '-');
+    const name = kebabCase(source.tag)
+      .replace(/^-/, '')
+      .replace(/[^a-z0-9-]/g, '-');
     const mended = name.includes('-') ? name : `quay-${name}`;
-    report('tag/invalid', ['tag'], `The tag "${source.tag}" ${problem}.`, `Write a name like "${mended}".`, 'value');
+    report(
+      'tag/invalid',
+      ['tag'],
+      `The tag "${source.tag}" ${problem}.`,
+      `Write a name like "${mended}".`,
+      'value',
+    );
   }
   const definitions = source.definitions ?? {};
-  const list = <Item, Result>(record: Record<string, Item> | undefined, make: (name: string, item: Item) => Result) =>
-    Object.entries(record ?? {}).map(([name, item]) => make(name, item));
+  const list = <Item, Result>(
+    record: Record<string, Item> | undefined,
+    make: (name: string, item: Item) => Result,
+  ) => Object.entries(record ?? {}).map(([name, item]) => make(name, item));
 
   checkReferences(source, report);
   const contract: Contract = {
@@ -61,7 +80,9 @@ function normalize(file: string, source: ContractFile, locate: Locate, report: R
     className: pascalCase(source.tag.replace(/[^A-Za-z0-9-]/g, '')),
     summary: source.summary,
     description: source.description,
-    properties: list(source.properties, (name, property) => readProperty(name, property, definitions, report)),
+    properties: list(source.properties, (name, property) =>
+      readProperty(name, property, definitions, report),
+    ),
     slots: list(source.slots, (name, { description }) => ({ name, description })),
     events: list(source.events, (name, event) => ({
       name,
@@ -74,7 +95,10 @@ function normalize(file: string, source: ContractFile, locate: Locate, report: R
     methods: list(source.methods, (name, method) => ({
       name,
       description: method.description,
-      parameters: (method.parameters ?? []).map((parameter) => ({ ...parameter, optional: parameter.optional ?? false })),
+      parameters: (method.parameters ?? []).map((parameter) => ({
+        ...parameter,
+        optional: parameter.optional ?? false,
+      })),
       returns: method.returns,
     })),
     parts: list(source.parts, (name, { description }) => ({ name, description })),
@@ -153,7 +177,9 @@ function readProperty(
       'property/reflect',
       [...path, 'reflect'],
       `The property "${name}" has no attribute that it could be reflected to.`,
-      textual ? 'Remove "attribute: false", or remove "reflect".' : 'Remove "reflect": arrays and objects have no attribute.',
+      textual
+        ? 'Remove "attribute: false", or remove "reflect".'
+        : 'Remove "reflect": arrays and objects have no attribute.',
     );
   }
   if (required === true && given !== undefined) {
@@ -188,7 +214,9 @@ export function followReference(schema: JsonSchema, definitions: Record<string, 
 
 function kindOf(schema: JsonSchema): PropertyKind | undefined {
   if (schema.enum) {
-    return schema.enum.every((value) => typeof value === 'string' || typeof value === 'number') ? 'enum' : undefined;
+    return schema.enum.every((value) => typeof value === 'string' || typeof value === 'number')
+      ? 'enum'
+      : undefined;
   }
   switch (schema.type) {
     case 'integer':
@@ -268,12 +296,27 @@ function checkNames(contract: Contract, report: Report): void {
   const member = (kind: 'properties' | 'methods', name: string): void => {
     const one = kind === 'properties' ? 'property' : 'method';
     if (!IDENTIFIER.test(name)) {
-      report(`${one}/name`, [kind, name], `"${name}" is not a name in camelCase.`, 'Begin with a small letter; use letters and digits only.');
+      report(
+        `${one}/name`,
+        [kind, name],
+        `"${name}" is not a name in camelCase.`,
+        'Begin with a small letter; use letters and digits only.',
+      );
     } else if (CALLBACKS.has(name)) {
-      report(`${one}/name`, [kind, name], `"${name}" is already a member of every element.`, 'Choose another name.');
+      report(
+        `${one}/name`,
+        [kind, name],
+        `"${name}" is already a member of every element.`,
+        'Choose another name.',
+      );
     }
     if (members.has(name)) {
-      report(`${one}/name`, [kind, name], `"${name}" is a property and a method at once.`, 'Rename one of them.');
+      report(
+        `${one}/name`,
+        [kind, name],
+        `"${name}" is a property and a method at once.`,
+        'Rename one of them.',
+      );
     }
     members.set(name, kind);
   };
@@ -292,7 +335,12 @@ function checkNames(contract: Contract, report: Report): void {
     }
     const other = attributes.get(property.attribute);
     if (other !== undefined) {
-      report('attribute/name', path, `The attribute "${property.attribute}" already belongs to the property "${other}".`, 'Give one of them another name with "attribute".');
+      report(
+        'attribute/name',
+        path,
+        `The attribute "${property.attribute}" already belongs to the property "${other}".`,
+        'Give one of them another name with "attribute".',
+      );
     }
     attributes.set(property.attribute, property.name);
   }
@@ -303,19 +351,36 @@ function checkNames(contract: Contract, report: Report): void {
       'event/name',
       ['events', name],
       `Some front-end frameworks cannot listen to an event named "${name}".`,
-      `Use small letters and hyphens, such as "${kebabCase(name).replace(/^-/, '').replace(/[^a-z0-9]+/g, '-')}".`,
+      `Use small letters and hyphens, such as "${kebabCase(name)
+        .replace(/^-/, '')
+        .replace(/[^a-z0-9]+/g, '-')}".`,
     );
   }
   for (const { name } of contract.slots) {
     if (/^[A-Za-z][A-Za-z0-9-]*$/.test(name)) continue;
-    report('slot/name', ['slots', name], `"${name}" is not a name for a slot.`, 'Use letters, digits and hyphens.');
+    report(
+      'slot/name',
+      ['slots', name],
+      `"${name}" is not a name for a slot.`,
+      'Use letters, digits and hyphens.',
+    );
   }
   for (const { name } of contract.parts) {
     if (/^[A-Za-z][A-Za-z0-9-]*$/.test(name)) continue;
-    report('part/name', ['parts', name], `"${name}" is not a name for a part.`, 'Use letters, digits and hyphens.');
+    report(
+      'part/name',
+      ['parts', name],
+      `"${name}" is not a name for a part.`,
+      'Use letters, digits and hyphens.',
+    );
   }
   for (const { name } of contract.cssProperties) {
     if (/^--[A-Za-z0-9-]+$/.test(name)) continue;
-    report('style/property-name', ['cssProperties', name], `"${name}" is not a custom property.`, `Begin with two hyphens: "--${name.replace(/^-+/, '')}".`);
+    report(
+      'style/property-name',
+      ['cssProperties', name],
+      `"${name}" is not a custom property.`,
+      `Begin with two hyphens: "--${name.replace(/^-+/, '')}".`,
+    );
   }
 }

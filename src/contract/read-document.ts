@@ -8,6 +8,7 @@ import {
   isSeq,
   LineCounter,
   parseDocument,
+  visit,
   type Document,
   type Node,
 } from 'yaml';
@@ -36,7 +37,11 @@ const LARGEST = 2_000_000;
  * Reads YAML or JSON (which is YAML too) and checks it against a schema. Every problem of the file comes
  * back at once, each with its position; nothing is thrown for bad input.
  */
-export function readDocument<Value>(file: string, text: string, schema: z.ZodType<Value>): ReadDocument<Value> {
+export function readDocument<Value>(
+  file: string,
+  text: string,
+  schema: z.ZodType<Value>,
+): ReadDocument<Value> {
   const start = { line: 1, column: 1 };
   const fail = (message: string, help: string): ReadDocument<Value> => ({
     value: undefined,
@@ -44,7 +49,10 @@ export function readDocument<Value>(file: string, text: string, schema: z.ZodTyp
     locate: () => start,
   });
   if (text.length > LARGEST) {
-    return fail(`The file is larger than ${LARGEST / 1e6} MB.`, 'Split it: a contract describes one element.');
+    return fail(
+      `The file is larger than ${LARGEST / 1e6} MB.`,
+      'Split it: a contract describes one element.',
+    );
   }
   const lines = new LineCounter();
   let document: Document.Parsed;
@@ -68,17 +76,39 @@ export function readDocument<Value>(file: string, text: string, schema: z.ZodTyp
     file,
     ...at(error.pos[0]),
   }));
+  // The one key that no mapping of JavaScript can hold as it is, so that a schema would not see it.
+  if (text.includes('__proto__')) {
+    visit(document, {
+      Pair(_, { key }) {
+        if (!isScalar(key) || key.value !== '__proto__') return;
+        const message = 'There is no key "__proto__".';
+        const help = 'Choose another name.';
+        findings.push({
+          code: 'document/unknown-key',
+          severity: 'error',
+          message,
+          help,
+          file,
+          ...at(key.range?.[0] ?? 0),
+        });
+      },
+    });
+  }
   const locate: Locate = (path, of = 'value') => at(offsetOf(document, path, of));
   if (findings.length > 0) return { value: undefined, findings, locate };
   let data: unknown;
   try {
     data = document.toJS({ maxAliasCount: 100 });
   } catch (error) {
-    return fail(`The file cannot be read: ${messageOf(error)}.`, 'Write the repeated part out, or use definitions.');
+    return fail(
+      `The file cannot be read: ${messageOf(error)}.`,
+      'Write the repeated part out, or use definitions.',
+    );
   }
   const result = schema.safeParse(data);
   if (result.success) return { value: result.data, findings, locate };
-  for (const issue of result.error.issues) findings.push(...issueFindings(issue, { schema, data, file, locate }));
+  for (const issue of result.error.issues)
+    findings.push(...issueFindings(issue, { schema, data, file, locate }));
   return { value: undefined, findings, locate };
 }
 
@@ -178,7 +208,8 @@ function issueFindings(issue: z.core.$ZodIssue, reading: Reading): Finding[] {
 
 function valueAt(data: unknown, path: Path): unknown {
   return path.reduce<unknown>(
-    (value, step) => (typeof value === 'object' && value !== null ? (value as Record<PropertyKey, unknown>)[step] : undefined),
+    (value, step) =>
+      typeof value === 'object' && value !== null ? (value as Record<PropertyKey, unknown>)[step] : undefined,
     data,
   );
 }
@@ -188,13 +219,26 @@ function expectation(issue: z.core.$ZodIssue): string {
   if (issue.code === 'invalid_value') return `Write one of: ${issue.values.map(String).join(', ')}.`;
   if (issue.code === 'invalid_type') return `Write ${article(issue.expected)}.`;
   if (issue.code === 'invalid_union') {
-    const kinds = issue.errors.flat().map((error) => ('expected' in error ? String(error.expected) : 'values' in error ? (error.values as unknown[]).map(String).join(' or ') : ''));
+    const kinds = issue.errors
+      .flat()
+      .map((error) =>
+        'expected' in error
+          ? String(error.expected)
+          : 'values' in error
+            ? (error.values as unknown[]).map(String).join(' or ')
+            : '',
+      );
     return `Write ${[...new Set(kinds.filter(Boolean))].map(article).join(' or ')}.`;
   }
   return sentence(issue.message);
 }
 
 function article(kind: string): string {
-  const words: Record<string, string> = { record: 'a mapping', object: 'a mapping', array: 'a list', int: 'a whole number' };
+  const words: Record<string, string> = {
+    record: 'a mapping',
+    object: 'a mapping',
+    array: 'a list',
+    int: 'a whole number',
+  };
   return words[kind] ?? (kind === 'false' || kind === 'true' ? kind : `a ${kind}`);
 }

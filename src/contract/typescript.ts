@@ -21,7 +21,9 @@ export function typeOf(schema: JsonSchema, nameOf: DefinitionName, depth = 0): s
   const alternatives = schema.anyOf ?? schema.oneOf;
   if (alternatives) return union(alternatives.map(inner));
   if (schema.allOf) return schema.allOf.map((part) => `(${inner(part)})`).join(' & ');
-  const types = Array.isArray(schema.type) ? schema.type : [schema.type ?? (schema.properties ? 'object' : undefined)];
+  const types = Array.isArray(schema.type)
+    ? schema.type
+    : [schema.type ?? (schema.properties ? 'object' : undefined)];
   return union(
     types.map((type) => {
       switch (type) {
@@ -49,8 +51,10 @@ function objectType(schema: JsonSchema, inner: (schema: JsonSchema) => string): 
     ([name, property]) => `readonly ${propertyKey(name)}${required.has(name) ? '' : '?'}: ${inner(property)}`,
   );
   const { additionalProperties } = schema;
-  if (typeof additionalProperties === 'object') members.push(`readonly [key: string]: ${inner(additionalProperties)}`);
-  else if (members.length === 0 || additionalProperties === true) members.push('readonly [key: string]: unknown');
+  if (typeof additionalProperties === 'object')
+    members.push(`readonly [key: string]: ${inner(additionalProperties)}`);
+  else if (members.length === 0 || additionalProperties === true)
+    members.push('readonly [key: string]: unknown');
   return `{ ${members.join('; ')} }`;
 }
 
@@ -64,7 +68,11 @@ function grouped(type: string): string {
 }
 
 function jsonType(value: unknown): string {
-  return typeof value === 'string' ? quoted(value) : typeof value === 'object' && value !== null ? 'unknown' : String(value);
+  return typeof value === 'string'
+    ? quoted(value)
+    : typeof value === 'object' && value !== null
+      ? 'unknown'
+      : String(value);
 }
 
 /** A description as a documentation comment, indented. */

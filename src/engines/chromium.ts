@@ -64,7 +64,14 @@ async function findInstalled(): Promise<string | undefined> {
   for (const folder of (process.env.PATH ?? '').split(delimiter)) {
     for (const name of INSTALLED) {
       const path = join(folder, name);
-      if (folder && (await access(path).then(() => true, () => false))) return path;
+      if (
+        folder &&
+        (await access(path).then(
+          () => true,
+          () => false,
+        ))
+      )
+        return path;
     }
   }
   return undefined;
@@ -79,15 +86,24 @@ async function start(executable: string, env: NodeJS.ProcessEnv): Promise<Browse
   let said = '';
   child.stderr!.on('data', (chunk: Buffer) => (said = (said + chunk.toString()).slice(-2000)));
   const ended = new Promise<never>((_, reject) => {
-    child.on('error', (error) => reject(new EngineMissing(`${executable} cannot be started: ${error.message}.`, 'Check the path.')));
-    child.on('exit', (code) => reject(new Error(`${executable} ended at once (${code}). ${said.split('\n')[0]}`)));
+    child.on('error', (error) =>
+      reject(new EngineMissing(`${executable} cannot be started: ${error.message}.`, 'Check the path.')),
+    );
+    child.on('exit', (code) =>
+      reject(new Error(`${executable} ended at once (${code}). ${said.split('\n')[0]}`)),
+    );
   });
   ended.catch(() => {});
   const [, , , toBrowser, fromBrowser] = child.stdio as [null, null, Readable, Writable, Readable];
   const connection = new PipeConnection(toBrowser, fromBrowser);
   try {
     const version = await Promise.race([connection.send('Browser.getVersion'), ended]);
-    return new ChromiumBrowser(connection, child, profile, String(version.product).replace(/^\w+\//, 'Chromium '));
+    return new ChromiumBrowser(
+      connection,
+      child,
+      profile,
+      String(version.product).replace(/^\w+\//, 'Chromium '),
+    );
   } catch (error) {
     await stop(child, profile);
     throw error;
@@ -120,7 +136,10 @@ class ChromiumBrowser implements Browser {
   }
 
   async close(): Promise<void> {
-    await Promise.race([this.connection.send('Browser.close').catch(() => {}), new Promise((resolve) => setTimeout(resolve, 1000))]);
+    await Promise.race([
+      this.connection.send('Browser.close').catch(() => {}),
+      new Promise((resolve) => setTimeout(resolve, 1000)),
+    ]);
     await stop(this.child, this.profile);
   }
 }
@@ -176,7 +195,9 @@ class ChromiumPage implements Page {
   }
 
   async close(): Promise<void> {
-    await within(this.connection.send('Target.closeTarget', { targetId: this.targetId }), 2000).catch(() => {});
+    await within(this.connection.send('Target.closeTarget', { targetId: this.targetId }), 2000).catch(
+      () => {},
+    );
   }
 }
 

@@ -28,7 +28,10 @@ export async function packagedChromium(): Promise<PackagedBrowser | undefined> {
   let version: string;
   try {
     const main = require.resolve('@sparticuz/chromium');
-    const root = main.slice(0, main.indexOf(join('@sparticuz', 'chromium')) + join('@sparticuz', 'chromium').length);
+    const root = main.slice(
+      0,
+      main.indexOf(join('@sparticuz', 'chromium')) + join('@sparticuz', 'chromium').length,
+    );
     version = (JSON.parse(await readFile(join(root, 'package.json'), 'utf8')) as { version: string }).version;
     source = join(root, 'bin');
     await access(join(source, 'chromium.br'));
@@ -37,7 +40,11 @@ export async function packagedChromium(): Promise<PackagedBrowser | undefined> {
   }
   const key = createHash('sha256').update(`${source}\0${version}`).digest('hex').slice(0, 12);
   const folder = join(cacheFolder(), `chromium-${version}-${key}`);
-  const browser = { executable: join(folder, 'chromium'), libraries: join(folder, 'lib'), fonts: join(folder, 'fonts') };
+  const browser = {
+    executable: join(folder, 'chromium'),
+    libraries: join(folder, 'lib'),
+    fonts: join(folder, 'fonts'),
+  };
   const present = await access(browser.executable).then(
     () => true,
     () => false,
@@ -68,7 +75,10 @@ async function unpack(source: string, folder: string): Promise<void> {
       unpackTar('swiftshader.tar.br', fresh),
     ]);
     const fonts = await readFile(join(fresh, 'fonts', 'fonts.conf'), 'utf8').catch(() => '');
-    await writeFile(join(fresh, 'fonts', 'fonts.conf'), fonts.replaceAll('/tmp/fonts', join(folder, 'fonts', 'fonts')));
+    await writeFile(
+      join(fresh, 'fonts', 'fonts.conf'),
+      fonts.replaceAll('/tmp/fonts', join(folder, 'fonts', 'fonts')),
+    );
     await rename(fresh, folder).catch(async (error: NodeJS.ErrnoException) => {
       if (error.code !== 'ENOTEMPTY' && error.code !== 'EEXIST') throw error;
     });

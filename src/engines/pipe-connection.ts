@@ -18,7 +18,10 @@ interface Reply {
 export class PipeConnection {
   #lastId = 0;
   #rest: Buffer[] = [];
-  readonly #waiting = new Map<number, { resolve(result: Record<string, unknown>): void; reject(error: Error): void }>();
+  readonly #waiting = new Map<
+    number,
+    { resolve(result: Record<string, unknown>): void; reject(error: Error): void }
+  >();
   readonly #handlers = new Map<string, Set<Handler>>();
   #closed: Error | undefined;
 

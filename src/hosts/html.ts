@@ -13,7 +13,10 @@ function writtenAttributes(scene: Scene): string[] {
     if (value === false) return [];
     return [HTML_SYNTAX.attribute(attribute!, value === true ? '' : String(value))];
   });
-  return [...Object.entries(scene.attributes).map(([name, value]) => HTML_SYNTAX.attribute(name, value)), ...bound];
+  return [
+    ...Object.entries(scene.attributes).map(([name, value]) => HTML_SYNTAX.attribute(name, value)),
+    ...bound,
+  ];
 }
 
 function scriptLines(scene: Scene): string[] {
@@ -23,7 +26,8 @@ function scriptLines(scene: Scene): string[] {
   for (const property of properties) {
     if (!isWritten(property)) lines.push(`${variable}.${property.name} = ${literal(property.value)};`);
   }
-  for (const event of events) lines.push(`${variable}.addEventListener(${quoted(event)}, (event) => stage.heard(event));`);
+  for (const event of events)
+    lines.push(`${variable}.addEventListener(${quoted(event)}, (event) => stage.heard(event));`);
   lines.push('', 'stage({', `  element: () => ${variable},`);
   const values = properties.map(({ name, value, ...rest }) =>
     isWritten({ name, value, ...rest }) ? `${name}: ${literal(value)}` : `${name}: ${variable}.${name}`,
@@ -43,7 +47,9 @@ function scriptLines(scene: Scene): string[] {
     );
   }
   if (scene.removable) {
-    lines.push('  setShown: (shown) => (shown ? place.append(' + variable + ') : ' + variable + '.remove()),');
+    lines.push(
+      '  setShown: (shown) => (shown ? place.append(' + variable + ') : ' + variable + '.remove()),',
+    );
     lines.splice(lines.indexOf('stage({'), 0, `const place = ${variable}.parentNode;`, '');
   }
   lines.push('});');
@@ -59,7 +65,11 @@ export const html: Host = {
   vendor: {},
 
   write(scene) {
-    const markup = writeElement(scene.tag, writtenAttributes(scene), writeContent(scene.content, HTML_SYNTAX));
+    const markup = writeElement(
+      scene.tag,
+      writtenAttributes(scene),
+      writeContent(scene.content, HTML_SYNTAX),
+    );
     return `${markup}\n\n<script type="module">\n${indented(scriptLines(scene).join('\n'), 2)}\n</script>\n`;
   },
 

@@ -1,10 +1,23 @@
 import { literal, quoted } from '../literal.js';
 import type { Scene } from '../verify/facet.js';
 import type { Host } from './host.js';
-import { entry, indented, setterName, stateName, writeContent, writeElement, type MarkupSyntax } from './write-content.js';
+import {
+  entry,
+  indented,
+  setterName,
+  stateName,
+  writeContent,
+  writeElement,
+  type MarkupSyntax,
+} from './write-content.js';
 
 /** Attributes of HTML that JSX spells in another way. */
-const JSX_NAMES: Record<string, string> = { class: 'className', for: 'htmlFor', tabindex: 'tabIndex', readonly: 'readOnly' };
+const JSX_NAMES: Record<string, string> = {
+  class: 'className',
+  for: 'htmlFor',
+  tabindex: 'tabIndex',
+  readonly: 'readOnly',
+};
 
 const JSX: MarkupSyntax = {
   text: (value) => (/[{}<>&]/.test(value) ? `{${quoted(value)}}` : value),
@@ -24,7 +37,10 @@ function elementAttribute(name: string, value: string): string {
 function body(scene: Scene): { states: string[]; markup: string } {
   const { tag, variable, properties, attributes, events, content, lateContent, removable } = scene;
   const nameOf = (property: string): string => stateName(property, variable);
-  const states = properties.map(({ name, value }) => `const [${nameOf(name)}, ${setterName(nameOf(name))}] = useState(${literal(value)});`);
+  const states = properties.map(
+    ({ name, value }) =>
+      `const [${nameOf(name)}, ${setterName(nameOf(name))}] = useState(${literal(value)});`,
+  );
   const written = [
     `ref={${variable}}`,
     ...Object.entries(attributes).map(([name, value]) => elementAttribute(name, value)),
@@ -35,7 +51,11 @@ function body(scene: Scene): { states: string[]; markup: string } {
   if (lateContent.length > 0) {
     states.push('const [more, setMore] = useState(false);');
     const late = writeContent(lateContent, JSX);
-    inside.push(late.length === 1 ? `{more && ${late[0]}}` : `{more && (\n  <>\n${indented(late.join('\n'), 4)}\n  </>\n)}`);
+    inside.push(
+      late.length === 1
+        ? `{more && ${late[0]}}`
+        : `{more && (\n  <>\n${indented(late.join('\n'), 4)}\n  </>\n)}`,
+    );
   }
   let markup = writeElement(tag, written, inside);
   if (removable) {
@@ -77,7 +97,10 @@ export const react: Host = {
   write(scene) {
     const { states, markup } = body(scene);
     const hooks = states.length > 0 ? 'useRef, useState' : 'useRef';
-    const imports = [`import { ${hooks} } from 'react';`, ...(scene.register ? [`import ${quoted(scene.register)};`] : [])];
+    const imports = [
+      `import { ${hooks} } from 'react';`,
+      ...(scene.register ? [`import ${quoted(scene.register)};`] : []),
+    ];
     const lines = [
       ...states,
       `const ${scene.variable} = useRef(null);`,

@@ -2,12 +2,20 @@ import { kebabCase } from '../contract/names.js';
 import { literal, quoted } from '../literal.js';
 import type { Scene } from '../verify/facet.js';
 import type { Host } from './host.js';
-import { HTML_SYNTAX, indented, stateName, writeContent, writeElement, type MarkupSyntax } from './write-content.js';
+import {
+  HTML_SYNTAX,
+  indented,
+  stateName,
+  writeContent,
+  writeElement,
+  type MarkupSyntax,
+} from './write-content.js';
 
 /** A template takes double braces for an expression. */
 const TEMPLATE: MarkupSyntax = {
   ...HTML_SYNTAX,
-  text: (value) => (value.includes('{{') ? `<span v-pre>${HTML_SYNTAX.text(value)}</span>` : HTML_SYNTAX.text(value)),
+  text: (value) =>
+    value.includes('{{') ? `<span v-pre>${HTML_SYNTAX.text(value)}</span>` : HTML_SYNTAX.text(value),
 };
 
 function template(scene: Scene): string {
@@ -21,7 +29,9 @@ function template(scene: Scene): string {
   ];
   const inside = writeContent(content, TEMPLATE);
   if (lateContent.length > 0) {
-    inside.push(`<template v-if="more">\n${indented(writeContent(lateContent, TEMPLATE).join('\n'), 2)}\n</template>`);
+    inside.push(
+      `<template v-if="more">\n${indented(writeContent(lateContent, TEMPLATE).join('\n'), 2)}\n</template>`,
+    );
   }
   return writeElement(tag, written, inside);
 }
@@ -36,14 +46,20 @@ function script(scene: Scene): string[] {
     ...(register ? [`import ${quoted(register)};`] : []),
     '',
     `const { stage } = defineProps(['stage']);`,
-    ...properties.map(({ name, value }) => `const ${nameOf(name)} = ${isObject(value) ? 'shallowRef' : 'ref'}(${literal(value)});`),
+    ...properties.map(
+      ({ name, value }) =>
+        `const ${nameOf(name)} = ${isObject(value) ? 'shallowRef' : 'ref'}(${literal(value)});`,
+    ),
     `const ${variable} = ref(null);`,
   ];
   if (lateContent.length > 0) lines.push('const more = ref(false);');
   if (removable) lines.push('const shown = ref(true);');
   lines.push('', 'stage({', `  element: () => ${variable}.value,`);
   if (properties.length > 0) {
-    lines.push(`  values: { ${properties.map(({ name }) => `${name}: ${nameOf(name)}.value`).join(', ')} },`, '  set: {');
+    lines.push(
+      `  values: { ${properties.map(({ name }) => `${name}: ${nameOf(name)}.value`).join(', ')} },`,
+      '  set: {',
+    );
     for (const { name } of properties) lines.push(`    ${name}: (next) => (${nameOf(name)}.value = next),`);
     lines.push('  },');
   }
@@ -72,7 +88,10 @@ export const vue: Host = {
 
   async compile(source, { isCustomElement, load }) {
     const { parse, compileScript } = (await load('vue/compiler-sfc')) as SfcCompiler;
-    const { descriptor, errors } = parse(source, { filename: 'Example.vue', templateParseOptions: { isCustomElement } });
+    const { descriptor, errors } = parse(source, {
+      filename: 'Example.vue',
+      templateParseOptions: { isCustomElement },
+    });
     if (errors[0]) throw errors[0];
     const { content } = compileScript(descriptor, {
       id: 'example',

@@ -16,7 +16,8 @@ function escapeHtml(value: string): string {
 
 export const HTML_SYNTAX: MarkupSyntax = {
   text: escapeHtml,
-  attribute: (name, value) => (value === '' ? name : `${name}="${escapeHtml(value).replace(/"/g, '&quot;')}"`),
+  attribute: (name, value) =>
+    value === '' ? name : `${name}="${escapeHtml(value).replace(/"/g, '&quot;')}"`,
   empty: (tag) => (VOID.has(tag) ? '>' : `></${tag}>`),
 };
 
@@ -27,7 +28,9 @@ export function writeContent(nodes: readonly ContentNode[], syntax: MarkupSyntax
 
 function writeNode(node: ContentNode, syntax: MarkupSyntax): string {
   if (typeof node === 'string') return syntax.text(node.trim());
-  const attributes = Object.entries(node.attributes).map(([name, value]) => ` ${syntax.attribute(name, value)}`);
+  const attributes = Object.entries(node.attributes).map(
+    ([name, value]) => ` ${syntax.attribute(name, value)}`,
+  );
   const open = `<${node.tag}${attributes.join('')}`;
   if (node.children.length === 0 || VOID.has(node.tag)) return open + syntax.empty(node.tag);
   return `${open}>${node.children.map((child) => writeNode(child, syntax)).join('')}</${node.tag}>`;
@@ -36,7 +39,10 @@ function writeNode(node: ContentNode, syntax: MarkupSyntax): string {
 /** An element with its attributes on one line if they are short, otherwise a line for each. */
 export function writeElement(tag: string, attributes: readonly string[], content: readonly string[]): string {
   const oneLine = `<${tag}${attributes.map((attribute) => ` ${attribute}`).join('')}>`;
-  const open = oneLine.length <= 90 ? oneLine : `<${tag}\n${attributes.map((attribute) => `  ${attribute}\n`).join('')}>`;
+  const open =
+    oneLine.length <= 90
+      ? oneLine
+      : `<${tag}\n${attributes.map((attribute) => `  ${attribute}\n`).join('')}>`;
   if (content.length === 0) return `${open}</${tag}>`;
   return `${open}\n${content.map((line) => line.replace(/^(?=.)/gm, '  ')).join('\n')}\n</${tag}>`;
 }

@@ -15,6 +15,8 @@ export interface SourceFile {
 export interface ElementFolder {
   /** Path of the folder relative to the root. */
   folder: string;
+  /** Names of all files in the folder. */
+  names: string[];
   contract: SourceFile;
   view: SourceFile | undefined;
   style: SourceFile | undefined;
@@ -56,7 +58,8 @@ export const CONFIG_FILE = 'lastwright.yaml';
 /** The root of the library that a folder lies in: the nearest folder upwards with a configuration. */
 export async function findLibraryRoot(from: string): Promise<string> {
   const start = resolve(from);
-  if (!(await isFolder(start))) throw new UsageError(`There is no folder ${from}.`, 'Check the path that you gave.');
+  if (!(await isFolder(start)))
+    throw new UsageError(`There is no folder ${from}.`, 'Check the path that you gave.');
   for (let folder = start; ; folder = dirname(folder)) {
     if (await stat(join(folder, CONFIG_FILE)).catch(() => undefined)) return folder;
     if (folder === dirname(folder)) break;
@@ -74,7 +77,10 @@ async function isFolder(path: string): Promise<boolean> {
 /** Reads a library's files. Only what stops everything is thrown; the rest comes back as findings. */
 export async function openLibrary(root: string): Promise<Library> {
   const text = await readFile(join(root, CONFIG_FILE), 'utf8').catch((error: Error) => {
-    throw new UsageError(`${CONFIG_FILE} cannot be read: ${error.message}.`, 'Check that it is a file you may read.');
+    throw new UsageError(
+      `${CONFIG_FILE} cannot be read: ${error.message}.`,
+      'Check that it is a file you may read.',
+    );
   });
   const { value, findings, locate } = readDocument(CONFIG_FILE, text, librarySchema);
   const config: LibraryFile = value ?? { library: 1 };
@@ -99,12 +105,19 @@ export async function openLibrary(root: string): Promise<Library> {
     output = 'dist';
   }
   const inside = await realpath(root);
-  const folders = pattern ? await matchFolders(inside, pattern.split('/').filter((step) => step && step !== '.')) : [];
+  const folders = pattern
+    ? await matchFolders(
+        inside,
+        pattern.split('/').filter((step) => step && step !== '.'),
+      )
+    : [];
   const elements: ElementFolder[] = [];
   for (const found of await Promise.all(folders.map((folder) => readElementFolder(inside, folder)))) {
     if ('code' in found) findings.push(found);
     else elements.push(found);
   }
+  // Without any element, a folder that lacks its contract is what is wrong.
+  if (elements.length === 0) for (const finding of findings) finding.severity = 'error';
   if (elements.length === 0 && value && findings.length === 0) {
     findings.push({
       code: 'library/empty',
@@ -133,12 +146,23 @@ function staysInside(path: string): boolean {
 async function matchFolders(root: string, steps: readonly string[]): Promise<string[]> {
   let folders = [root];
   for (const step of steps) {
-    const name = new RegExp(`^${step.split('*').map((part) => part.replace(/[.+?^${}()|[\]\\]/g, '\\$&')).join('[^/]*')}$`);
+    const name = new RegExp(
+      `^${step
+        .split('*')
+        .map((part) => part.replace(/[.+?^${}()|[\]\\]/g, '\\$&'))
+        .join('[^/]*')}$`,
+    );
     const found = await Promise.all(
       folders.map(async (folder) => {
         const entries = await readdir(folder, { withFileTypes: true }).catch((): Dirent[] => []);
         return entries
-          .filter((entry) => entry.isDirectory() && name.test(entry.name) && !entry.name.startsWith('.') && entry.name !== 'node_modules')
+          .filter(
+            (entry) =>
+              entry.isDirectory() &&
+              name.test(entry.name) &&
+              !entry.name.startsWith('.') &&
+              entry.name !== 'node_modules',
+          )
           .map((entry) => join(folder, entry.name));
       }),
     );
@@ -162,10 +186,19 @@ async function readElementFolder(root: string, folder: string): Promise<ElementF
   });
   const [contract, another] = contracts;
   if (!contract) {
-    return fail('library/no-contract', `The folder "${place}" has no contract.`, `Add ${basename(folder)}.contract.yaml, or move the folder elsewhere.`);
+    return fail(
+      'library/no-contract',
+      `The folder "${place}" has no contract.`,
+      `Add ${basename(folder)}.contract.yaml, or move the folder elsewhere.`,
+    );
   }
   if (another) {
-    return fail('library/two-contracts', `The folder "${place}" has more than one contract.`, 'Give each element a folder of its own.', `${place}/${another}`);
+    return fail(
+      'library/two-contracts',
+      `The folder "${place}" has more than one contract.`,
+      'Give each element a folder of its own.',
+      `${place}/${another}`,
+    );
   }
   const stem = contract.replace(/\.contract\.\w+$/, '');
   const pick = (...endings: string[]): string | undefined =>
@@ -184,10 +217,18 @@ async function readElementFolder(root: string, folder: string): Promise<ElementF
       read(pick('.ts', '.js', '.mts', '.mjs')),
       read(pick('.samples.yaml', '.samples.yml', '.samples.json')),
     ]);
-    if (contractFile) return { folder: place, contract: contractFile, view, style, behavior, samples };
-    return fail('library/path', `"${place}/${contract}" leads out of the library.`, 'Put the file itself here, not a link.');
+    if (contractFile) return { folder: place, names, contract: contractFile, view, style, behavior, samples };
+    return fail(
+      'library/path',
+      `"${place}/${contract}" leads out of the library.`,
+      'Put the file itself here, not a link.',
+    );
   } catch (error) {
-    return fail('library/unreadable', `A file in "${place}" cannot be read: ${(error as Error).message.split(',')[0]}.`, 'Check that its files are files that you may read.');
+    return fail(
+      'library/unreadable',
+      `A file in "${place}" cannot be read: ${(error as Error).message.split(',')[0]}.`,
+      'Check that its files are files that you may read.',
+    );
   }
 }
 
@@ -198,10 +239,21 @@ export function slashed(path: string): string {
 
 /** Name and version of the library, from its package.json where it has one. */
 async function readPackage(root: string): Promise<{ name: string; version: string }> {
-  const fallback = { name: basename(root).toLowerCase().replace(/[^a-z0-9-]+/g, '-').replace(/^-+|-+$/g, '') || 'library', version: '0.0.0' };
+  const fallback = {
+    name:
+      basename(root)
+        .toLowerCase()
+        .replace(/[^a-z0-9-]+/g, '-')
+        .replace(/^-+|-+$/g, '') || 'library',
+    version: '0.0.0',
+  };
   try {
-    const { name, version } = JSON.parse(await readFile(join(root, 'package.json'), 'utf8')) as Record<string, unknown>;
-    const valid = typeof name === 'string' && /^(@[a-z0-9~-][a-z0-9._~-]*\/)?[a-z0-9~-][a-z0-9._~-]*$/.test(name);
+    const { name, version } = JSON.parse(await readFile(join(root, 'package.json'), 'utf8')) as Record<
+      string,
+      unknown
+    >;
+    const valid =
+      typeof name === 'string' && /^(@[a-z0-9~-][a-z0-9._~-]*\/)?[a-z0-9~-][a-z0-9._~-]*$/.test(name);
     return {
       name: valid ? name : fallback.name,
       version: typeof version === 'string' && /^\d+\.\d+\.\d+/.test(version) ? version : fallback.version,

@@ -3,6 +3,8 @@ export function define(tag: string, Class: CustomElementConstructor): void {
   const present = customElements.get(tag);
   if (!present) customElements.define(tag, Class);
   else if (present !== Class) {
-    console.info(`<${tag}> is registered already, by another copy of its module; that first one stays in use.`);
+    console.info(
+      `<${tag}> is registered already, by another copy of its module; that first one stays in use.`,
+    );
   }
 }

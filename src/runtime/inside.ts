@@ -14,7 +14,9 @@ export class Inside {
   /** Dispatches an event of the contract from the host; false if a listener canceled it. */
   emit(type: string, detail?: unknown): boolean {
     const options = (this.constructor as InsideClass).events?.[type];
-    return this.host.dispatchEvent(new CustomEvent(type, { bubbles: true, composed: true, ...options, detail }));
+    return this.host.dispatchEvent(
+      new CustomEvent(type, { bubbles: true, composed: true, ...options, detail }),
+    );
   }
 
   /**

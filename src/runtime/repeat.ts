@@ -18,7 +18,8 @@ export function repeat(
   const items = Array.isArray(list) ? (list as readonly unknown[]) : [...(list ?? NONE)];
   const before = blocks ?? NONE;
   const keyOf = Kind.key ?? ((_item: unknown, index: number) => index);
-  const after: Block[] = new Array(items.length);
+  const after: Block[] = [];
+  after.length = items.length;
 
   const make = (index: number): Block => {
     const block = new Kind(outer, items[index], index);
@@ -42,7 +43,8 @@ export function repeat(
   let oldEnd = before.length;
   let newEnd = items.length;
   while (start < oldEnd && start < newEnd && same(before[start]!, start)) keep(before[start]!, start++);
-  while (start < oldEnd && start < newEnd && same(before[oldEnd - 1]!, newEnd - 1)) keep(before[--oldEnd]!, --newEnd);
+  while (start < oldEnd && start < newEnd && same(before[oldEnd - 1]!, newEnd - 1))
+    keep(before[--oldEnd]!, --newEnd);
 
   if (start === oldEnd) {
     if (start < newEnd) {

@@ -17,6 +17,10 @@ export function asNumber<Fallback>(
 }
 
 /** One of a list of values, or the default; attribute text stands for the value that is written so. */
-export function asChoice<Value, Fallback>(value: unknown, choices: readonly Value[], fallback: Fallback): Value | Fallback {
+export function asChoice<Value, Fallback>(
+  value: unknown,
+  choices: readonly Value[],
+  fallback: Fallback,
+): Value | Fallback {
   return choices.find((choice) => choice === value || String(choice) === value) ?? fallback;
 }

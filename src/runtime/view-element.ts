@@ -126,7 +126,8 @@ export class ViewElement extends HTMLElement {
 
   #propertyOf(attribute: string): string {
     return (
-      this.#setup.attributes?.[attribute] ?? attribute.replace(/-(.)/g, (_, letter: string) => letter.toUpperCase())
+      this.#setup.attributes?.[attribute] ??
+      attribute.replace(/-(.)/g, (_, letter: string) => letter.toUpperCase())
     );
   }
 

@@ -14,14 +14,19 @@ export abstract class BaseCommand extends Command {
   };
 
   /** A user's mistake is told in two lines; only a fault of the tool itself shows where it happened. */
-  protected override async catch(error: Error & { exitCode?: number; oclif?: { exit?: number } }): Promise<void> {
+  protected override async catch(
+    error: Error & { exitCode?: number; oclif?: { exit?: number } },
+  ): Promise<void> {
     if (error instanceof UsageError) {
       say.error(error.message, error.help);
       process.exitCode = EXIT.usage;
       return;
     }
     if (error.oclif?.exit !== undefined) throw error;
-    say.error(`Lastwright itself failed: ${error.message}`, 'This is a fault of the tool. Please report it with the files that brought it about.');
+    say.error(
+      `Lastwright itself failed: ${error.message}`,
+      'This is a fault of the tool. Please report it with the files that brought it about.',
+    );
     if (process.env.LASTWRIGHT_DEBUG) say.note(error.stack ?? '');
     process.exitCode = EXIT.usage;
   }

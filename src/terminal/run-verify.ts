@@ -24,18 +24,33 @@ export interface VerifyRun {
 }
 
 /** Builds in memory, verifies, writes the report, shows the outcome; gives the exit status and where the report is. */
-export async function runVerify(analysis: Analysis, run: VerifyRun): Promise<{ status: number; reportPath: string }> {
+export async function runVerify(
+  analysis: Analysis,
+  run: VerifyRun,
+): Promise<{ status: number; reportPath: string }> {
   const { library, elements } = analysis;
-  checkNames(run.hosts, HOSTS.map(({ name }) => name), 'frameworks');
-  checkNames(run.elements, elements.map(({ contract }) => contract.tag), 'elements');
+  checkNames(
+    run.hosts,
+    HOSTS.map(({ name }) => name),
+    'frameworks',
+  );
+  checkNames(
+    run.elements,
+    elements.map(({ contract }) => contract.tag),
+    'elements',
+  );
   const { files, findings } = await buildLibrary(analysis);
   if (files.size === 0) {
     if (run.json) say.json(checkReport({ ...analysis, findings }));
-    else say.line(`${showFindings(findings, library)}\n\n${showCounts(library.elements.length, findings)}\nNothing was verified.`);
+    else
+      say.line(
+        `${showFindings(findings, library)}\n\n${showCounts(library.elements.length, findings)}\nNothing was verified.`,
+      );
     return { status: EXIT.problems, reportPath: '' };
   }
   const hosts = run.hosts ?? library.config.hosts;
-  const count = (run.elements ?? elements).length * FACETS.length * hosts.length * library.config.engines.length;
+  const count =
+    (run.elements ?? elements).length * FACETS.length * hosts.length * library.config.engines.length;
   const progress = new Progress(count);
   const { report, missing } = await verifyLibrary(analysis, files, {
     hosts,
@@ -59,7 +74,8 @@ export async function runVerify(analysis: Analysis, run: VerifyRun): Promise<{ s
 
 function checkNames(given: readonly string[] | undefined, known: readonly string[], kind: string): void {
   for (const name of given ?? []) {
-    if (!known.includes(name)) throw new UsageError(`"${name}" is none of the ${kind}.`, suggestion(name, known, kind));
+    if (!known.includes(name))
+      throw new UsageError(`"${name}" is none of the ${kind}.`, suggestion(name, known, kind));
   }
 }
 

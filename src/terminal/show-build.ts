@@ -11,7 +11,9 @@ export function showBuild({ files, elements, output }: BuildReport, library: Lib
   return [
     colors.bold(`${library.name} ${library.version}: ${counted(elements.length, 'element')} in ${output}/`),
     ...shown.map(({ path, bytes }) => `  ${path.padEnd(width)}  ${colors.dim(kilobytes(bytes))}`),
-    colors.dim(`  and ${counted(rest, 'file')} more: shared code, types, source maps, custom-elements.json, package.json`),
+    colors.dim(
+      `  and ${counted(rest, 'file')} more: shared code, types, source maps, custom-elements.json, package.json`,
+    ),
     'Next: lastwright verify.',
   ].join('\n');
 }

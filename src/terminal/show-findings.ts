@@ -23,16 +23,24 @@ export function showFindings(findings: readonly Finding[], library: Library): st
       file = finding.file;
       blocks.push(colors.bold(colors.underline(file)));
     }
-    const text = texts.get(file) ?? (file === CONFIG_FILE ? readFileSync(join(library.root, file), 'utf8') : undefined);
+    const text =
+      texts.get(file) ?? (file === CONFIG_FILE ? readFileSync(join(library.root, file), 'utf8') : undefined);
     blocks.push(showFinding(finding, text));
   }
   return blocks.join('\n\n');
 }
 
-function showFinding({ line, column, severity, code, message, help }: Finding, text: string | undefined): string {
+function showFinding(
+  { line, column, severity, code, message, help }: Finding,
+  text: string | undefined,
+): string {
   const place = `${line}:${column}`;
   const head = `  ${colors.dim(place.padEnd(7))} ${PAINT[severity](severity)}  ${message}  ${colors.dim(code)}`;
-  return [head, ...(text === undefined ? [] : frame(text, line, column)), `          ${colors.green('→')} ${help}`].join('\n');
+  return [
+    head,
+    ...(text === undefined ? [] : frame(text, line, column)),
+    `          ${colors.green('→')} ${help}`,
+  ].join('\n');
 }
 
 /** The line of a finding and the one before it, with a mark under the column; long lines are cut around it. */
@@ -40,17 +48,24 @@ function frame(text: string, line: number, column: number): string[] {
   const lines = text.split(/\r?\n/);
   const width = String(line).length;
   const start = Math.max(0, column - 60);
-  const cut = (content: string): string => `${start > 0 ? '…' : ''}${content.slice(start, start + 100).replace(/\t/g, ' ')}`;
+  const cut = (content: string): string =>
+    `${start > 0 ? '…' : ''}${content.slice(start, start + 100).replace(/\t/g, ' ')}`;
   const numbered = [line - 1, line]
     .filter((number) => number >= 1 && lines[number - 1] !== undefined)
-    .map((number) => `          ${colors.dim(`${String(number).padStart(width)} │`)} ${cut(lines[number - 1]!)}`);
+    .map(
+      (number) => `          ${colors.dim(`${String(number).padStart(width)} │`)} ${cut(lines[number - 1]!)}`,
+    );
   const offset = column - 1 - start + (start > 0 ? 1 : 0);
-  return [...numbered, `          ${colors.dim(`${' '.repeat(width)} │`)} ${' '.repeat(offset)}${colors.red('▲')}`];
+  return [
+    ...numbered,
+    `          ${colors.dim(`${' '.repeat(width)} │`)} ${' '.repeat(offset)}${colors.red('▲')}`,
+  ];
 }
 
 /** `2 elements: 1 error, 0 warnings`. */
 export function showCounts(elements: number, findings: readonly Finding[]): string {
-  const count = (severity: Finding['severity']): number => findings.filter((finding) => finding.severity === severity).length;
+  const count = (severity: Finding['severity']): number =>
+    findings.filter((finding) => finding.severity === severity).length;
   const [errors, warnings] = [count('error'), count('warning')];
   const words = `${counted(errors, 'error')}, ${counted(warnings, 'warning')}`;
   return `${counted(elements, 'element')}: ${errors > 0 ? colors.red(words) : warnings > 0 ? colors.yellow(words) : colors.green(words)}`;

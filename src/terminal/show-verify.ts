@@ -18,23 +18,45 @@ export function showVerify({ engines, hosts, results, summary, seconds }: Verify
   const table = new Table({
     head: ['', '', ...heading].map((text) => colors.bold(text)),
     style: { head: [], border: [], compact: true },
-    chars: { top: '', 'top-mid': '', 'top-left': '', 'top-right': '', bottom: '', 'bottom-mid': '', 'bottom-left': '', 'bottom-right': '', left: '', 'left-mid': '', mid: '', 'mid-mid': '', right: '', 'right-mid': '', middle: '  ' },
+    chars: {
+      top: '',
+      'top-mid': '',
+      'top-left': '',
+      'top-right': '',
+      bottom: '',
+      'bottom-mid': '',
+      'bottom-left': '',
+      'bottom-right': '',
+      left: '',
+      'left-mid': '',
+      mid: '',
+      'mid-mid': '',
+      right: '',
+      'right-mid': '',
+      middle: '  ',
+    },
   });
   let element = '';
   for (const [key, row] of grouped(results)) {
     const [tag, facet] = key.split(' ') as [string, string];
-    const cells = columns.map((column) => showCell(cellOf(row.filter(({ host, engine }) => `${host} ${engine}` === column))));
+    const cells = columns.map((column) =>
+      showCell(cellOf(row.filter(({ host, engine }) => `${host} ${engine}` === column))),
+    );
     table.push([tag === element ? '' : colors.bold(tag), facet, ...cells]);
     element = tag;
   }
-  const partly = [...grouped(results).values()].some((row) => columns.some((column) => cellOf(row.filter(({ host, engine }) => `${host} ${engine}` === column)).partly));
+  const partly = [...grouped(results).values()].some((row) =>
+    columns.some((column) => cellOf(row.filter(({ host, engine }) => `${host} ${engine}` === column)).partly),
+  );
   return [
     table.toString(),
     ...(partly ? [colors.dim('* something of it was not checked')] : []),
     '',
     ...showNotes(results),
     `${PAINT.fits(`${summary.fits} fit`)}, ${PAINT.care(`${summary.care} need care`)}, ${PAINT.fails(`${summary.fails} fail`)}, ${PAINT.unchecked(`${summary.unchecked} not checked`)}` +
-      colors.dim(` in ${seconds.toFixed(1)} s, ${engines.map(({ version }) => version).join(', ') || 'no browser'}`),
+      colors.dim(
+        ` in ${seconds.toFixed(1)} s, ${engines.map(({ version }) => version).join(', ') || 'no browser'}`,
+      ),
   ].join('\n');
 }
 
@@ -86,7 +108,8 @@ export class Progress {
 
   cell(host: string, element: string, facet: string): void {
     this.#done++;
-    if (process.stderr.isTTY) process.stderr.write(`\r\x1b[K${this.#done}/${this.total} ${host} · ${element} · ${facet}`);
+    if (process.stderr.isTTY)
+      process.stderr.write(`\r\x1b[K${this.#done}/${this.total} ${host} · ${element} · ${facet}`);
   }
 
   end(): void {

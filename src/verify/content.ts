@@ -8,9 +8,18 @@ export function parseContent(html: string): ContentNode[] {
 
 function toContent(node: DefaultTreeAdapterTypes.ChildNode): ContentNode[] {
   if (defaultTreeAdapter.isTextNode(node)) return node.value.trim() ? [node.value.replace(/\s+/g, ' ')] : [];
-  if (!defaultTreeAdapter.isElementNode(node) || /^(script|style|template|iframe)$/.test(node.tagName)) return [];
-  const attributes = node.attrs.filter(({ name }) => !/^on/.test(name)).map(({ name, value }) => [name, value] as const);
-  return [{ tag: node.tagName, attributes: Object.fromEntries(attributes), children: node.childNodes.flatMap(toContent) }];
+  if (!defaultTreeAdapter.isElementNode(node) || /^(script|style|template|iframe)$/.test(node.tagName))
+    return [];
+  const attributes = node.attrs
+    .filter(({ name }) => !name.startsWith('on'))
+    .map(({ name, value }) => [name, value] as const);
+  return [
+    {
+      tag: node.tagName,
+      attributes: Object.fromEntries(attributes),
+      children: node.childNodes.flatMap(toContent),
+    },
+  ];
 }
 
 /** Content for a slot: each node says its name; text for a named slot is wrapped. */

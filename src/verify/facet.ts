@@ -9,7 +9,7 @@ export interface Step {
   did: string;
   saw: string;
   /** What should have been seen, where that was not it. */
-  wanted?: string;
+  wanted?: string | undefined;
 }
 
 /** What a probe found about one subject: a property, a slot, an event, or the element as a whole. */
@@ -22,7 +22,8 @@ export interface Observation {
 }
 
 /** A piece of a consumer's content: text, or an element with its own. */
-export type ContentNode = string | { tag: string; attributes: Record<string, string>; children: ContentNode[] };
+export type ContentNode =
+  string | { tag: string; attributes: Record<string, string>; children: ContentNode[] };
 
 /** A property that a consumer binds to a value of its own, which can change later. */
 export interface BoundProperty {

@@ -22,7 +22,10 @@ export function factsOf({ contract, samples, plan }: Element, libraryName: strin
     const given = new Set(parts.properties?.map(({ name }) => name));
     const written = new Set(Object.keys(parts.attributes ?? {}));
     const required = contract.properties
-      .filter(({ name, required: needed, attribute }) => needed && !given.has(name) && !written.has(attribute ?? ''))
+      .filter(
+        ({ name, required: needed, attribute }) =>
+          needed && !given.has(name) && !written.has(attribute ?? ''),
+      )
       .map(({ name }) => bind(name, values[name]?.first));
     return {
       tag: contract.tag,
@@ -39,9 +42,11 @@ export function factsOf({ contract, samples, plan }: Element, libraryName: strin
   };
 
   const contentFor = (slot: string, marker?: string) => {
-    const sampled = marker === undefined && samples.find((sample) => sample.slots?.[slot] !== undefined)?.slots?.[slot];
+    const sampled =
+      marker === undefined && samples.find((sample) => sample.slots?.[slot] !== undefined)?.slots?.[slot];
     const own = sampled ? parseContent(sampled) : [];
-    const nodes = own.length > 0 ? own : [{ tag: 'span', attributes: {}, children: [marker ?? `For ${slot}`] }];
+    const nodes =
+      own.length > 0 ? own : [{ tag: 'span', attributes: {}, children: [marker ?? `For ${slot}`] }];
     return intoSlot(nodes, slot);
   };
 
@@ -55,7 +60,9 @@ export function factsOf({ contract, samples, plan }: Element, libraryName: strin
     }
     return scene({
       properties,
-      content: Object.entries(sample.slots ?? {}).flatMap(([slot, html]) => intoSlot(parseContent(html), slot)),
+      content: Object.entries(sample.slots ?? {}).flatMap(([slot, html]) =>
+        intoSlot(parseContent(html), slot),
+      ),
       events: contract.events.map(({ name }) => name),
     });
   };
@@ -80,5 +87,7 @@ function variableName({ tag, properties }: Contract): string {
 }
 
 const RESERVED = new Set(
-  'switch case default class function new delete in if for while do return this var let const void with try catch stage place document event shown more'.split(' '),
+  'switch case default class function new delete in if for while do return this var let const void with try catch stage place document event shown more'.split(
+    ' ',
+  ),
 );

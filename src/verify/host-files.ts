@@ -28,17 +28,27 @@ export async function findHost(host: Host, libraryRoot: string): Promise<Install
   let missing = '';
   for (const from of [libraryRoot, TOOL_ROOT]) {
     const versions = await Promise.all(host.packages.map(({ name }) => versionOf(name, from)));
-    const wrong = host.packages.findIndex(({ major }, place) => Number(versions[place]?.split('.')[0]) !== major);
+    const wrong = host.packages.findIndex(
+      ({ major }, place) => Number(versions[place]?.split('.')[0]) !== major,
+    );
     if (wrong === -1) return { host, version: versions[0] ?? '', from };
     const { name, major } = host.packages[wrong]!;
-    missing ||= versions[wrong] ? `${name} is installed in version ${versions[wrong]}, not ${major}` : `${name} is not installed`;
+    missing ||= versions[wrong]
+      ? `${name} is installed in version ${versions[wrong]}, not ${major}`
+      : `${name} is not installed`;
   }
-  return { host, missing, install: `npm install ${host.packages.map(({ name, major }) => `${name}@${major}`).join(' ')}` };
+  return {
+    host,
+    missing,
+    install: `npm install ${host.packages.map(({ name, major }) => `${name}@${major}`).join(' ')}`,
+  };
 }
 
 async function versionOf(name: string, from: string): Promise<string | undefined> {
   for (let folder = from; ; folder = dirname(folder)) {
-    const text = await readFile(join(folder, 'node_modules', name, 'package.json'), 'utf8').catch(() => undefined);
+    const text = await readFile(join(folder, 'node_modules', name, 'package.json'), 'utf8').catch(
+      () => undefined,
+    );
     if (text) return (JSON.parse(text) as { version: string }).version;
     if (folder === dirname(folder)) return undefined;
   }
@@ -50,11 +60,19 @@ export function contentKey(...parts: readonly string[]): string {
 }
 
 /** The host's own modules for browsers, by specifier, and the files they consist of; cached by version. */
-export async function vendorFiles({ host, from, version }: InstalledHost): Promise<{ specifiers: Map<string, string>; files: Map<string, string> }> {
+export async function vendorFiles({
+  host,
+  from,
+  version,
+}: InstalledHost): Promise<{ specifiers: Map<string, string>; files: Map<string, string> }> {
   const names = Object.keys(host.vendor).map((specifier, place) => [specifier, `entry-${place}.js`] as const);
   const specifiers = new Map(names);
   if (names.length === 0) return { specifiers, files: new Map() };
-  const folder = join(cacheFolder(), 'hosts', `${host.name}-${version}-${contentKey(JSON.stringify(host.vendor), from)}`);
+  const folder = join(
+    cacheFolder(),
+    'hosts',
+    `${host.name}-${version}-${contentKey(JSON.stringify(host.vendor), from)}`,
+  );
   const cached = await readdir(folder).catch(() => undefined);
   if (cached) {
     const texts = await Promise.all(cached.map((name) => readFile(join(folder, name), 'utf8')));
@@ -65,10 +83,17 @@ export async function vendorFiles({ host, from, version }: InstalledHost): Promi
   return { specifiers, files };
 }
 
-async function bundleVendor(host: Host, from: string, specifiers: ReadonlyMap<string, string>): Promise<Map<string, string>> {
+async function bundleVendor(
+  host: Host,
+  from: string,
+  specifiers: ReadonlyMap<string, string>,
+): Promise<Map<string, string>> {
   const { build } = await import('esbuild');
   const { outputFiles } = await build({
-    entryPoints: [...specifiers].map(([specifier, name]) => ({ in: `vendor:${specifier}`, out: name.replace(/\.js$/, '') })),
+    entryPoints: [...specifiers].map(([specifier, name]) => ({
+      in: `vendor:${specifier}`,
+      out: name.replace(/\.js$/, ''),
+    })),
     bundle: true,
     splitting: true,
     format: 'esm',
@@ -87,8 +112,14 @@ async function bundleVendor(host: Host, from: string, specifiers: ReadonlyMap<st
       {
         name: 'vendor',
         setup(build) {
-          build.onResolve({ filter: /^vendor:/ }, ({ path }) => ({ path: path.slice('vendor:'.length), namespace: 'vendor' }));
-          build.onLoad({ filter: /.*/, namespace: 'vendor' }, ({ path }) => ({ contents: host.vendor[path]!, resolveDir: from }));
+          build.onResolve({ filter: /^vendor:/ }, ({ path }) => ({
+            path: path.slice('vendor:'.length),
+            namespace: 'vendor',
+          }));
+          build.onLoad({ filter: /.*/, namespace: 'vendor' }, ({ path }) => ({
+            contents: host.vendor[path]!,
+            resolveDir: from,
+          }));
         },
       },
     ],
@@ -115,7 +146,11 @@ export class ExampleCompiler {
   ) {
     const { host, from, version } = installed;
     const require = createRequire(join(from, 'package.json'));
-    this.#folder = join(cacheFolder(), 'examples', `${host.name}-${version}-${contentKey(host.compile.toString())}`);
+    this.#folder = join(
+      cacheFolder(),
+      'examples',
+      `${host.name}-${version}-${contentKey(host.compile.toString())}`,
+    );
     this.#tools = {
       isCustomElement: (tag) => tags.has(tag) || tag.includes('-'),
       load: (specifier) => import(pathToFileURL(require.resolve(specifier)).href),

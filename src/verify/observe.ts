@@ -4,7 +4,8 @@ import type { Observation, Step } from './facet.js';
 export function show(value: unknown): string {
   if (value === undefined) return 'undefined';
   if (typeof value === 'function') return 'a function';
-  if (typeof value === 'number' || typeof value === 'bigint' || typeof value === 'symbol') return String(value);
+  if (typeof value === 'number' || typeof value === 'bigint' || typeof value === 'symbol')
+    return String(value);
   if (typeof Node !== 'undefined' && value instanceof Node) return `<${value.nodeName.toLowerCase()}>`;
   try {
     const text = JSON.stringify(value);
@@ -29,17 +30,33 @@ export class Observer {
   }
 
   /** Something must be as wanted; gives back whether it was. */
-  expect(did: string, good: boolean, saw: string, wanted: string, note = `${did}: ${saw} instead of ${wanted}`): boolean {
+  expect(
+    did: string,
+    good: boolean,
+    saw: string,
+    wanted: string,
+    note = `${did}: ${saw} instead of ${wanted}`,
+  ): boolean {
     this.observed.push(good ? { did, saw } : { did, saw, wanted });
     if (!good) this.#failures.push(note);
     return good;
+  }
+
+  /** Something must hold; `otherwise` is what is seen where it does not. */
+  holds(did: string, good: boolean, otherwise: string, wanted: string): boolean {
+    return this.expect(did, good, good ? wanted : otherwise, wanted);
   }
 
   /** A value must be the wanted one (the same object, for objects). */
   equal(did: string, seen: unknown, wanted: unknown): boolean {
     const good = Object.is(seen, wanted);
     const copied = !good && show(seen) === show(wanted);
-    return this.expect(did, good, copied ? `a copy of ${show(seen)}` : show(seen), copied ? 'the same object' : show(wanted));
+    return this.expect(
+      did,
+      good,
+      copied ? `a copy of ${show(seen)}` : show(seen),
+      copied ? 'the same object' : show(wanted),
+    );
   }
 
   /** It works, with an idiom: says which. */
@@ -65,8 +82,10 @@ export class Observer {
   result(): Observation {
     const { subject, observed } = this;
     if (this.#failures.length > 0) return { subject, verdict: 'fails', note: this.#failures[0]!, observed };
-    if (this.#unchecked !== undefined) return { subject, verdict: 'unchecked', note: this.#unchecked, observed };
-    if (this.#cares.length > 0) return { subject, verdict: 'care', note: [...new Set(this.#cares)].join(' '), observed };
+    if (this.#unchecked !== undefined)
+      return { subject, verdict: 'unchecked', note: this.#unchecked, observed };
+    if (this.#cares.length > 0)
+      return { subject, verdict: 'care', note: [...new Set(this.#cares)].join(' '), observed };
     if (observed.length === 0) return { subject, verdict: 'unchecked', note: 'Nothing was tried.', observed };
     return { subject, verdict: 'fits', note: '', observed };
   }

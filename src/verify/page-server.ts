@@ -29,7 +29,10 @@ export class PageServer {
       const path = (url ?? '/').split('?')[0]!;
       const content = this.#files.get(path);
       const type = TYPES[path.split('.').pop()!] ?? 'application/octet-stream';
-      response.writeHead(content === undefined ? 404 : 200, { 'content-type': type, 'cache-control': 'max-age=3600' });
+      response.writeHead(content === undefined ? 404 : 200, {
+        'content-type': type,
+        'cache-control': 'max-age=3600',
+      });
       response.end(content ?? '');
     });
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));

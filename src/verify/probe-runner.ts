@@ -36,7 +36,9 @@ export class ProbeRunner {
     } catch (error) {
       await this.close();
       if (error instanceof PageHangs) {
-        return { broke: `It did not come to an end: the page was busy for more than ${this.timeout / 1000} s.` };
+        return {
+          broke: `It did not come to an end: the page was busy for more than ${this.timeout / 1000} s.`,
+        };
       }
       return { broke: error instanceof Error ? error.message : String(error) };
     }

@@ -9,6 +9,8 @@ interface Column {
   title: string;
 }
 
+/** Verdicts behind a number. */
+const COUNT_WORDS = { fits: 'fit', care: 'need care', fails: 'fail', unchecked: 'not checked' } as const;
 const SIGNS = { fits: '✔', care: '!', fails: '✘', unchecked: '–' } as const;
 
 /** A report as one HTML file without scripts: the matrix first, then each cell with its source and evidence. */
@@ -18,20 +20,31 @@ export function reportHtml(report: VerifyReport, library: Library): string {
   const cell = (element: string, facet: string, { host, engine }: Column): Cell =>
     cellOf(
       report.results.filter(
-        (result) => result.element === element && result.facet === facet && result.host === host && result.engine === engine,
+        (result) =>
+          result.element === element &&
+          result.facet === facet &&
+          result.host === host &&
+          result.engine === engine,
       ),
     );
   const facets = FACETS.filter(({ name }) => report.results.some(({ facet }) => facet === name));
   const matrix = elements.flatMap((element) =>
     facets.map(({ name, title }, place) => {
-      const head = place === 0 ? `<th scope="rowgroup" rowspan="${facets.length}"><code>${text(element)}</code></th>` : '';
-      const cells = columns.map((column) => matrixCell(cell(element, name, column), anchor(element, name, column)));
+      const head =
+        place === 0
+          ? `<th scope="rowgroup" rowspan="${facets.length}"><code>${text(element)}</code></th>`
+          : '';
+      const cells = columns.map((column) =>
+        matrixCell(cell(element, name, column), anchor(element, name, column)),
+      );
       return `<tr>${head}<th scope="row" title="${text(title)}">${text(name)}</th>${cells.join('')}</tr>`;
     }),
   );
   const details = elements.map((element) => {
     const sections = facets.map(({ name, title }) => {
-      const cells = columns.map((column) => cellDetails(cell(element, name, column), column, anchor(element, name, column)));
+      const cells = columns.map((column) =>
+        cellDetails(cell(element, name, column), column, anchor(element, name, column)),
+      );
       return `<section><h3>${text(name)} <small>${text(title)}</small></h3>${cells.join('\n')}</section>`;
     });
     return `<h2><code>&lt;${text(element)}&gt;</code></h2>\n${sections.join('\n')}`;
@@ -77,13 +90,15 @@ function columnsOf({ results, hosts, engines }: VerifyReport): Column[] {
 
 function summaryList({ summary }: VerifyReport): string {
   const items = (['fits', 'care', 'fails', 'unchecked'] as const).map(
-    (verdict) => `<li class="${verdict}"><b>${summary[verdict]}</b> ${VERDICT_WORDS[verdict]}</li>`,
+    (verdict) => `<li class="${verdict}"><b>${summary[verdict]}</b> ${COUNT_WORDS[verdict]}</li>`,
   );
   return `<ul class="summary">${items.join('')}</ul>`;
 }
 
 function runLine({ hosts, engines, seconds }: VerifyReport): string {
-  const frameworks = hosts.map(({ title, version }) => (version ? `${title.replace(/ \d+$/, '')} ${version}` : title));
+  const frameworks = hosts.map(({ title, version }) =>
+    version ? `${title.replace(/ \d+$/, '')} ${version}` : title,
+  );
   return `${frameworks.join(', ')} in ${engines.map(({ version }) => version).join(', ') || 'no browser'}, ${seconds.toFixed(1)} s`;
 }
 
@@ -98,7 +113,9 @@ function matrixCell({ verdict, partly }: Cell, target: string): string {
 function cellDetails({ verdict, results }: Cell, { title }: Column, id: string): string {
   const subjects = results.map(subjectDetails);
   const source = results.find((result) => result.source)?.source;
-  const code = source ? `<figure><figcaption>The consumer’s code that ran</figcaption><pre><code>${text(source)}</code></pre></figure>` : '';
+  const code = source
+    ? `<figure><figcaption>The consumer’s code that ran</figcaption><pre><code>${text(source)}</code></pre></figure>`
+    : '';
   return `<details id="${id}"${verdict === 'fails' ? ' open' : ''}>
 <summary class="${verdict}"><i>${SIGNS[verdict]}</i> ${text(title)}: ${VERDICT_WORDS[verdict]}${shortNotes(results)}</summary>
 ${subjects.join('\n')}
@@ -116,7 +133,10 @@ function subjectDetails({ subject, verdict, note, observed }: VerifyResult): str
     ({ did, saw, wanted }) =>
       `<tr${wanted === undefined ? '' : ' class="wrong"'}><td>${text(did)}</td><td>${text(saw)}${wanted === undefined ? '' : ` <em>wanted: ${text(wanted)}</em>`}</td></tr>`,
   );
-  const table = rows.length > 0 ? `<table class="evidence"><thead><tr><th scope="col">Done</th><th scope="col">Seen</th></tr></thead><tbody>${rows.join('')}</tbody></table>` : '';
+  const table =
+    rows.length > 0
+      ? `<table class="evidence"><thead><tr><th scope="col">Done</th><th scope="col">Seen</th></tr></thead><tbody>${rows.join('')}</tbody></table>`
+      : '';
   return `<div class="subject"><h4><span class="${verdict}">${SIGNS[verdict]} ${VERDICT_WORDS[verdict]}</span> ${text(subject)}</h4>${note ? `<p>${text(note)}</p>` : ''}${table}</div>`;
 }
 

@@ -46,11 +46,17 @@ export interface Cell {
 
 /** The worst verdict counts; what was not checked never makes a cell fit by itself. */
 export function cellOf(results: readonly VerifyResult[]): Cell {
-  const has = (verdict: VerifyResult['verdict']): boolean => results.some((result) => result.verdict === verdict);
+  const has = (verdict: VerifyResult['verdict']): boolean =>
+    results.some((result) => result.verdict === verdict);
   const checked = results.some(({ verdict }) => verdict !== 'unchecked');
   const verdict = has('fails') ? 'fails' : has('care') ? 'care' : checked ? 'fits' : 'unchecked';
   return { verdict, partly: checked && has('unchecked'), results: [...results] };
 }
 
 /** Words for verdicts, as people read them. */
-export const VERDICT_WORDS = { fits: 'fits', care: 'needs care', fails: 'fails', unchecked: 'not checked' } as const;
+export const VERDICT_WORDS = {
+  fits: 'fits',
+  care: 'needs care',
+  fails: 'fails',
+  unchecked: 'not checked',
+} as const;

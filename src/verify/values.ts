@@ -20,7 +20,11 @@ export function valuesOf(contract: Contract, samples: readonly Sample[]): Values
   );
 }
 
-function valuesFor(property: Property, contract: Contract, samples: readonly Sample[]): TwoValues | undefined {
+function valuesFor(
+  property: Property,
+  contract: Contract,
+  samples: readonly Sample[],
+): TwoValues | undefined {
   const { name, kind, schema, default: given } = property;
   if (kind === 'boolean') return { first: true, second: false };
   const used = samples.flatMap(({ properties, steps }) => [
@@ -45,7 +49,12 @@ function valuesFor(property: Property, contract: Contract, samples: readonly Sam
 }
 
 /** A value that a schema allows, another one for each seed; undefined where none can be made. */
-export function valueFrom(source: JsonSchema, definitions: Record<string, JsonSchema>, seed: number, depth = 0): unknown {
+export function valueFrom(
+  source: JsonSchema,
+  definitions: Record<string, JsonSchema>,
+  seed: number,
+  depth = 0,
+): unknown {
   const schema = followReference(source, definitions);
   if (depth > 8) return undefined;
   if (schema.const !== undefined) return schema.const;
@@ -54,7 +63,9 @@ export function valueFrom(source: JsonSchema, definitions: Record<string, JsonSc
   if (alternatives) return valueFrom(alternatives[seed % alternatives.length]!, definitions, seed, depth + 1);
   if (schema.allOf) {
     const parts = schema.allOf.map((part) => valueFrom(part, definitions, seed, depth + 1));
-    return parts.every((part) => typeof part === 'object') ? Object.assign({}, ...(parts as object[])) : parts.at(-1);
+    return parts.every((part) => typeof part === 'object')
+      ? Object.assign({}, ...(parts as object[]))
+      : parts.at(-1);
   }
   switch (Array.isArray(schema.type) ? schema.type[0] : schema.type) {
     case 'string':
@@ -67,7 +78,9 @@ export function valueFrom(source: JsonSchema, definitions: Record<string, JsonSc
     case 'array': {
       const length = Math.max(schema.minItems ?? 0, Math.min(schema.maxItems ?? 2, 1 + (seed % 3)));
       return Array.from({ length }, (_, place) =>
-        schema.items ? valueFrom(schema.items, definitions, seed * 3 + place, depth + 1) : WORDS[place % WORDS.length],
+        schema.items
+          ? valueFrom(schema.items, definitions, seed * 3 + place, depth + 1)
+          : WORDS[place % WORDS.length],
       );
     }
     case 'null':
@@ -75,14 +88,17 @@ export function valueFrom(source: JsonSchema, definitions: Record<string, JsonSc
     default:
       return Object.fromEntries(
         Object.entries(schema.properties ?? { name: { type: 'string' } as JsonSchema })
-          .map(([key, inner], place) => [key, valueFrom(inner, definitions, seed + place, depth + 1)] as const)
+          .map(
+            ([key, inner], place) => [key, valueFrom(inner, definitions, seed + place, depth + 1)] as const,
+          )
           .filter(([, value]) => value !== undefined),
       );
   }
 }
 
 function textFrom(schema: JsonSchema, seed: number): string | undefined {
-  if (schema.pattern !== undefined) return schema.examples?.[seed % schema.examples.length] as string | undefined;
+  if (schema.pattern !== undefined)
+    return schema.examples?.[seed % schema.examples.length] as string | undefined;
   const word = `${WORDS[seed % WORDS.length]!}${seed >= WORDS.length ? ` ${seed}` : ''}`;
   switch (schema.format) {
     case 'date':
@@ -100,10 +116,14 @@ function textFrom(schema: JsonSchema, seed: number): string | undefined {
 
 function numberFrom(schema: JsonSchema, seed: number): number | undefined {
   const step = schema.multipleOf ?? (schema.type === 'integer' ? 1 : 0.5);
-  const least = schema.minimum ?? (schema.exclusiveMinimum !== undefined ? schema.exclusiveMinimum + step : undefined);
-  const most = schema.maximum ?? (schema.exclusiveMaximum !== undefined ? schema.exclusiveMaximum - step : Infinity);
+  const least =
+    schema.minimum ?? (schema.exclusiveMinimum !== undefined ? schema.exclusiveMinimum + step : undefined);
+  const most =
+    schema.maximum ?? (schema.exclusiveMaximum !== undefined ? schema.exclusiveMaximum - step : Infinity);
   const from = Math.ceil((least ?? Math.min(1, most)) / step) * step;
   const value = from + step * (seed + 1);
   if (value <= most) return value;
-  return from <= most ? Math.min(from + step * (seed % Math.max(1, Math.floor((most - from) / step) + 1)), most) : undefined;
+  return from <= most
+    ? Math.min(from + step * (seed % Math.max(1, Math.floor((most - from) / step) + 1)), most)
+    : undefined;
 }

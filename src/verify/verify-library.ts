@@ -21,7 +21,13 @@ export interface VerifyOptions {
   /** How long one probe may take without an answer, in milliseconds. */
   probeTimeout?: number;
   /** Called after each cell. */
-  onCell?(cell: { element: string; facet: string; host: string; engine: string; results: VerifyResult[] }): void;
+  onCell?(cell: {
+    element: string;
+    facet: string;
+    host: string;
+    engine: string;
+    results: VerifyResult[];
+  }): void;
 }
 
 /** A report, and what was missing on the machine: a browser, a host's packages. */
@@ -45,7 +51,13 @@ export async function verifyLibrary(
   const hostNames = options.hosts ?? library.config.hosts;
   const engineNames = options.engines ?? library.config.engines;
   const verified: Verified = {
-    report: { engines: [], hosts: [], results: [], summary: { fits: 0, care: 0, fails: 0, unchecked: 0 }, seconds: 0 },
+    report: {
+      engines: [],
+      hosts: [],
+      results: [],
+      summary: { fits: 0, care: 0, fails: 0, unchecked: 0 },
+      seconds: 0,
+    },
     missing: [],
   };
   const { report, missing } = verified;
@@ -58,7 +70,13 @@ export async function verifyLibrary(
   try {
     await starting;
     const tags = new Set(elements.map(({ contract }) => contract.tag));
-    const exports = importsOf(packageExports(library, elements.map(({ contract }) => contract)), library.name);
+    const exports = importsOf(
+      packageExports(
+        library,
+        elements.map(({ contract }) => contract),
+      ),
+      library.name,
+    );
     const parts = await Promise.all(
       hostNames.map(async (hostName) => {
         const host = HOSTS.find(({ name }) => name === hostName)!;
@@ -66,14 +84,18 @@ export async function verifyLibrary(
         if ('missing' in found) {
           missing.push({ what: `${host.title}: ${found.missing}.`, help: `Run: ${found.install}` });
           const reason = `${found.missing[0]!.toUpperCase()}${found.missing.slice(1)}. Run: ${found.install}`;
-          return engineNames.flatMap((engine) => chosen.flatMap((element) => uncheckedElement(element, host.name, engine, reason)));
+          return engineNames.flatMap((engine) =>
+            chosen.flatMap((element) => uncheckedElement(element, host.name, engine, reason)),
+          );
         }
         report.hosts.push({ name: host.name, title: host.title, version: found.version });
         const runner = new HostRun(server, found, new ExampleCompiler(found, tags), exports, options);
         await runner.serveHost();
         const results: VerifyResult[] = [];
         for (const engine of engineNames) {
-          const browser = await browsers.get(engine)!.catch((error: unknown) => reportMissing(error, missing));
+          const browser = await browsers
+            .get(engine)!
+            .catch((error: unknown) => reportMissing(error, missing));
           if (browser) {
             results.push(...(await runner.elements(chosen, library.name, browser, engine)));
           } else {
@@ -91,7 +113,10 @@ export async function verifyLibrary(
     }
     report.hosts.sort((a, b) => hostNames.indexOf(a.name) - hostNames.indexOf(b.name));
   } finally {
-    await Promise.all([server.stop(), ...[...browsers.values()].map((browser) => browser.then((open) => open.close()).catch(() => {}))]);
+    await Promise.all([
+      server.stop(),
+      ...[...browsers.values()].map((browser) => browser.then((open) => open.close()).catch(() => {})),
+    ]);
   }
   report.summary = summarize(report.results);
   report.seconds = Math.round(performance.now() - began) / 1000;
@@ -100,11 +125,15 @@ export async function verifyLibrary(
 
 function reportMissing(error: unknown, missing: Verified['missing']): undefined {
   if (!(error instanceof EngineMissing)) throw error;
-  if (!missing.some(({ what }) => what === error.message)) missing.push({ what: error.message, help: error.help });
+  if (!missing.some(({ what }) => what === error.message))
+    missing.push({ what: error.message, help: error.help });
   return undefined;
 }
 
-async function serveLibrary(server: PageServer, files: ReadonlyMap<string, string | Uint8Array>): Promise<void> {
+async function serveLibrary(
+  server: PageServer,
+  files: ReadonlyMap<string, string | Uint8Array>,
+): Promise<void> {
   for (const [path, content] of files) server.put(`/package/${path}`, content);
   server.put('/probes.js', await readFile(toolFile('probes.js')));
 }
@@ -112,7 +141,9 @@ async function serveLibrary(server: PageServer, files: ReadonlyMap<string, strin
 /** The import map entries for the library's own subpaths. */
 function importsOf(exports: Record<string, string>, name: string): Record<string, string> {
   const entries = Object.entries(exports).filter(([, file]) => file.endsWith('.js'));
-  return Object.fromEntries(entries.map(([path, file]) => [name + path.slice(1), `/package${file.slice(1)}`]));
+  return Object.fromEntries(
+    entries.map(([path, file]) => [name + path.slice(1), `/package${file.slice(1)}`]),
+  );
 }
 
 function uncheckedElement({ contract }: Element, host: string, engine: string, note: string): VerifyResult[] {
@@ -153,12 +184,19 @@ class HostRun {
   }
 
   /** Runs all probes of these elements in one browser, each element in a document of its own. */
-  async elements(elements: readonly Element[], libraryName: string, browser: Browser, engine: string): Promise<VerifyResult[]> {
+  async elements(
+    elements: readonly Element[],
+    libraryName: string,
+    browser: Browser,
+    engine: string,
+  ): Promise<VerifyResult[]> {
     const runner = new ProbeRunner(browser, this.options.probeTimeout ?? 10_000);
     const all: VerifyResult[] = [];
     try {
       for (const element of elements) {
-        all.push(...(await this.#element(element.contract.tag, factsOf(element, libraryName), runner, engine)));
+        all.push(
+          ...(await this.#element(element.contract.tag, factsOf(element, libraryName), runner, engine)),
+        );
       }
     } finally {
       await runner.close();
@@ -166,7 +204,12 @@ class HostRun {
     return all;
   }
 
-  async #element(tag: string, facts: ElementFacts, runner: ProbeRunner, engine: string): Promise<VerifyResult[]> {
+  async #element(
+    tag: string,
+    facts: ElementFacts,
+    runner: ProbeRunner,
+    engine: string,
+  ): Promise<VerifyResult[]> {
     const host = this.installed.host.name;
     const page = `${this.#base}/${tag}.html`;
     this.server.put(page, pageHtml(tag, this.#imports));
@@ -189,7 +232,10 @@ class HostRun {
     const plan = facet.plan(facts);
     if ('nothing' in plan) return plan;
     const { host } = this.installed;
-    const sources = Object.entries(plan.scenes).map(([name, scene]: [string, Scene]) => ({ name, text: host.write(scene) }));
+    const sources = Object.entries(plan.scenes).map(([name, scene]: [string, Scene]) => ({
+      name,
+      text: host.write(scene),
+    }));
     const scenes: Record<string, string> = {};
     await Promise.all(
       sources.map(async ({ name, text }) => {
@@ -201,12 +247,20 @@ class HostRun {
     return { data: plan.data, scenes, source: joinSources(sources) };
   }
 
-  async #probe(runner: ProbeRunner, facet: Facet, tag: string, ready: Promise<Prepared>): Promise<{ outcome: Outcome; source: string }> {
+  async #probe(
+    runner: ProbeRunner,
+    facet: Facet,
+    tag: string,
+    ready: Promise<Prepared>,
+  ): Promise<{ outcome: Outcome; source: string }> {
     let prepared: Prepared;
     try {
       prepared = await ready;
     } catch (error) {
-      return { outcome: { broke: `The host's compiler refuses the example: ${(error as Error).message}` }, source: '' };
+      return {
+        outcome: { broke: `The host's compiler refuses the example: ${(error as Error).message}` },
+        source: '',
+      };
     }
     if ('nothing' in prepared) return { outcome: prepared, source: '' };
     const { data, scenes, source } = prepared;
@@ -229,7 +283,10 @@ function joinSources(sources: readonly { text: string }[]): string {
   return [...new Set(sources.map(({ text }) => text))].join('\n');
 }
 
-function toResults(outcome: Outcome, cell: Pick<VerifyResult, 'element' | 'facet' | 'host' | 'engine' | 'source'>): VerifyResult[] {
+function toResults(
+  outcome: Outcome,
+  cell: Pick<VerifyResult, 'element' | 'facet' | 'host' | 'engine' | 'source'>,
+): VerifyResult[] {
   const { element, facet, host, engine, source } = cell;
   const whole = (verdict: 'fails' | 'unchecked', note: string): VerifyResult[] => [
     { element, facet, subject: element, host, engine, verdict, note, source, observed: [] },

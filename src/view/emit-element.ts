@@ -39,7 +39,9 @@ export function emitElement(source: ElementSource, addresses: Addresses): Emitte
   const origins = new Origins();
   const { code: viewCode, emission } = emitView(plan, contract, view.positions, origins);
   const element = new ElementEmitter(source, emission);
-  const body = [viewCode, ...element.constants(), element.setup(), element.class()].filter(Boolean).join('\n\n');
+  const body = [viewCode, ...element.constants(), element.setup(), element.class()]
+    .filter(Boolean)
+    .join('\n\n');
   const names = [...emission.runtime].sort().map((name) => `  ${name},`);
   const imports = [
     `import {\n${names.join('\n')}\n} from ${quoted(addresses.runtime)};`,
@@ -82,7 +84,9 @@ class ElementEmitter {
     if (css) this.emission.runtime.add('styleSheet');
     lines.unshift(`sheets: [${css ? `styleSheet(${templateLiteral(css)})` : ''}],`);
     if (behavior?.exports.has('connected')) lines.push('connected: behavior.connected,');
-    const renamed = contract.properties.filter(({ name, attribute }) => attribute && camelCase(attribute) !== name);
+    const renamed = contract.properties.filter(
+      ({ name, attribute }) => attribute && camelCase(attribute) !== name,
+    );
     if (renamed.length > 0) {
       const entries = renamed.map(({ name, attribute }) => `${propertyKey(attribute!)}: ${quoted(name)}`);
       lines.push(`attributes: { ${entries.join(', ')} },`);
@@ -103,7 +107,8 @@ class ElementEmitter {
     });
     const list = [literal(names)];
     const hasState = behavior?.exports.has('state') ?? false;
-    if (events.length > 0 || hasState) list.push(events.length > 0 ? `{ ${events.join(', ')} }` : 'undefined');
+    if (events.length > 0 || hasState)
+      list.push(events.length > 0 ? `{ ${events.join(', ')} }` : 'undefined');
     if (hasState) {
       const bits = behavior!.state.map((name) => `${propertyKey(name)}: ${this.#mark(`state:${name}`) || 0}`);
       list.push('behavior.state', `{ ${bits.join(', ')} }`);
@@ -125,7 +130,9 @@ class ElementEmitter {
       this.emission.runtime.add('insideOf');
       const names = parameters.map((parameter) => parameter.name);
       const list = names.length > 0 ? names.join(', ') : '...values';
-      members.push(`${comment(description)}${name}(${list}) {\n  return behavior.${name}(insideOf(this), ${list});\n}`);
+      members.push(
+        `${comment(description)}${name}(${list}) {\n  return behavior.${name}(insideOf(this), ${list});\n}`,
+      );
     }
     return `${comment(contract.summary)}export class ${contract.className} extends ViewElement {\n${members.map(indent).join('\n\n')}\n}`;
   }
@@ -148,7 +155,11 @@ class ElementEmitter {
 
   #accessors(property: Property): string {
     const { name, attribute, reflect, description } = property;
-    const lines = [`value = ${this.#converted(property)};`, `if (value === this.#${name}) return;`, `this.#${name} = value;`];
+    const lines = [
+      `value = ${this.#converted(property)};`,
+      `if (value === this.#${name}) return;`,
+      `this.#${name} = value;`,
+    ];
     const mark = this.#mark(`property:${name}`);
     if (mark) {
       this.emission.runtime.add('mark');

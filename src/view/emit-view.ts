@@ -4,7 +4,14 @@ import { walk } from '../behavior/tree.js';
 import { propertyKey, quoted, templateLiteral } from '../literal.js';
 import { assignBits, type Bits } from './bits.js';
 import { Origins } from './mapped-code.js';
-import { isNeverAbsent, type Binding, type BlockPlan, type NodeRef, type PlanPart, type ViewPlan } from './plan.js';
+import {
+  isNeverAbsent,
+  type Binding,
+  type BlockPlan,
+  type NodeRef,
+  type PlanPart,
+  type ViewPlan,
+} from './plan.js';
 import type { PositionIndex } from '../finding.js';
 import type { LoopVariable, ReadKeys, Resolved } from './resolve.js';
 
@@ -20,11 +27,18 @@ export interface Emission {
 
 /** Names that emitted code uses itself; a loop variable with such a name gets a `$` behind it. */
 const TAKEN = new Set(
-  'behavior changed choose classNames copy event host inside repeat setAttribute state template text value'.split(' '),
+  'behavior changed choose classNames copy event host inside repeat setAttribute state template text value'.split(
+    ' ',
+  ),
 );
 
 /** The code of all blocks of a view, inner ones first, with their templates and the constants of their bits. */
-export function emitView(plan: ViewPlan, contract: Contract, positions: PositionIndex, origins: Origins): { code: string; emission: Emission } {
+export function emitView(
+  plan: ViewPlan,
+  contract: Contract,
+  positions: PositionIndex,
+  origins: Origins,
+): { code: string; emission: Emission } {
   const emission: Emission = {
     contract,
     positions,
@@ -35,7 +49,9 @@ export function emitView(plan: ViewPlan, contract: Contract, positions: Position
   const blocks: string[] = [];
   const loopBits = new Map<string, number>();
   emitBlock(plan.root, [], { ...emission, file: plan.file, blocks, loopBits });
-  const constants = [...emission.bits.constants, ...loopBits].map(([name, bit]) => `const ${name} = 1 << ${Math.log2(bit)};`);
+  const constants = [...emission.bits.constants, ...loopBits].map(
+    ([name, bit]) => `const ${name} = 1 << ${Math.log2(bit)};`,
+  );
   const note = constants.length > 0 ? ['// Each name that the view reads has a bit; a change sets it.'] : [];
   return { code: [[...note, ...constants].join('\n'), ...blocks].filter(Boolean).join('\n\n'), emission };
 }
@@ -50,7 +66,7 @@ function emitBlock(block: BlockPlan, outers: readonly BlockPlan[], context: Bloc
   for (const binding of block.bindings) {
     if (binding.kind === 'repeat') emitBlock(binding.block, [block, ...outers], context);
     if (binding.kind === 'choose') {
-      emitBlock(binding.then, [block, ...outers], context);
+      emitBlock(binding.chosen, [block, ...outers], context);
       if (binding.otherwise) emitBlock(binding.otherwise, [block, ...outers], context);
     }
   }
@@ -123,7 +139,8 @@ class BlockEmitter {
   /** The statements that find each node that is needed, walking from one to the next. */
   #findNodes(): string[] {
     const refs = new Map<string, NodeRef>();
-    for (const { node } of [...this.block.bindings, ...this.block.listeners]) refs.set(node.path.join(), node);
+    for (const { node } of [...this.block.bindings, ...this.block.listeners])
+      refs.set(node.path.join(), node);
     const wanted = [...refs.values()].sort((a, b) => comparePaths(a.path, b.path));
     const places = new Map<string, string>();
     const lines: string[] = [];
@@ -237,7 +254,11 @@ class BlockEmitter {
     const { bits, loopBits } = this.context;
     const bit = bits[variable.kind](variable.depth);
     const name = variable.name.replace(/[A-Z]/g, (letter) => `_${letter}`).toUpperCase();
-    for (const candidate of [name, `${name}_${variable.depth + 1}`, `LOOP_${name}_${variable.kind.toUpperCase()}_${variable.depth + 1}`]) {
+    for (const candidate of [
+      name,
+      `${name}_${variable.depth + 1}`,
+      `LOOP_${name}_${variable.kind.toUpperCase()}_${variable.depth + 1}`,
+    ]) {
       if ((loopBits.get(candidate) ?? bit) !== bit || bits.constants.has(candidate)) continue;
       loopBits.set(candidate, bit);
       return candidate;
@@ -255,26 +276,44 @@ class BlockEmitter {
       case 'text': {
         const { code, isText } = this.#value(binding.parts);
         if (!isText) runtime.add('text');
-        return compared(was(''), code, (value) => `${node}.data = ${isText ? stripped(value) : `text${value}`}`);
+        return compared(
+          was(''),
+          code,
+          (value) => `${node}.data = ${isText ? stripped(value) : `text${value}`}`,
+        );
       }
       case 'attribute': {
         runtime.add('setAttribute');
         const { code } = this.#value(binding.parts);
-        return compared(was(binding.name), code, (value) => `setAttribute(${node}, ${quoted(binding.name)}, ${stripped(value)})`);
+        return compared(
+          was(binding.name),
+          code,
+          (value) => `setAttribute(${node}, ${quoted(binding.name)}, ${stripped(value)})`,
+        );
       }
       case 'class': {
         const code = this.#classValue(binding.parts);
         return compared(was('class'), code, (value) =>
-          binding.html ? `${node}.className = ${stripped(value)}` : `${node}.setAttribute('class', ${stripped(value)})`,
+          binding.html
+            ? `${node}.className = ${stripped(value)}`
+            : `${node}.setAttribute('class', ${stripped(value)})`,
         );
       }
       case 'style': {
         const { code, isText } = this.#value(binding.parts);
         if (!isText) runtime.add('text');
-        return compared(was('style'), code, (value) => `${node}.style.cssText = ${isText ? stripped(value) : `text${value}`}`);
+        return compared(
+          was('style'),
+          code,
+          (value) => `${node}.style.cssText = ${isText ? stripped(value) : `text${value}`}`,
+        );
       }
       case 'property':
-        return compared(was(binding.name), this.#value(binding.parts).code, (value) => `${node}${access(binding.name)} = ${stripped(value)}`);
+        return compared(
+          was(binding.name),
+          this.#value(binding.parts).code,
+          (value) => `${node}${access(binding.name)} = ${stripped(value)}`,
+        );
       case 'live': {
         const { code, isText } = this.#value(binding.parts);
         if (binding.name !== 'value') return `${node}.${binding.name} = Boolean(${code});`;
@@ -283,8 +322,8 @@ class BlockEmitter {
       }
       case 'choose': {
         runtime.add('choose');
-        const { condition, then, otherwise, name } = binding;
-        return `this.${name} = choose(${node}, this.${name}, ${this.#operand(condition)} ? ${then.name} : ${otherwise?.name ?? 'undefined'}, this, changed);`;
+        const { condition, chosen, otherwise, name } = binding;
+        return `this.${name} = choose(${node}, this.${name}, ${this.#operand(condition)} ? ${chosen.name} : ${otherwise?.name ?? 'undefined'}, this, changed);`;
       }
       case 'repeat': {
         runtime.add('repeat');
@@ -321,11 +360,16 @@ class BlockEmitter {
   }
 
   #classValue(parts: readonly PlanPart[]): string {
-    const simple = parts.every((part) => typeof part === 'string' || (this.#isNeverAbsent(part) && this.#property(part)!.kind === 'enum'));
+    const simple = parts.every(
+      (part) =>
+        typeof part === 'string' || (this.#isNeverAbsent(part) && this.#property(part)!.kind === 'enum'),
+    );
     if (simple) return this.#value(parts).code;
     this.context.runtime.add('classNames');
     const list = parts
-      .map((part) => (typeof part === 'string' ? (part.trim() ? quoted(Origins.plain(part.trim())) : '') : this.#code(part)))
+      .map((part) =>
+        typeof part === 'string' ? (part.trim() ? quoted(Origins.plain(part.trim())) : '') : this.#code(part),
+      )
       .filter(Boolean);
     return `classNames(${list.length === 1 ? list[0] : `[${list.join(', ')}]`})`;
   }
@@ -374,18 +418,28 @@ class BlockEmitter {
           text = `${key && localName(meaning.variable) !== free.name ? key : ''}${localName(meaning.variable)}`;
           break;
         case 'function':
-          text = free.call ? `behavior.${free.name}` : `${key}(...values) => behavior.${free.name}(inside, ...values)`;
+          text = free.call
+            ? `behavior.${free.name}`
+            : `${key}(...values) => behavior.${free.name}(inside, ...values)`;
           if (!free.call && !key) text = `(${text})`;
           if (free.call) edits.push(this.#insideArgument(free.call, free.end, source));
           break;
         default:
       }
-      edits.push({ at: free.start, end: free.end, text: origins.from(file, positions.at(toFile(free.start))) + text });
+      edits.push({
+        at: free.start,
+        end: free.end,
+        text: origins.from(file, positions.at(toFile(free.start))) + text,
+      });
     }
     walk(expression.tree, (node) => {
       if (node.type !== 'TemplateElement' || !source.slice(node.start, node.end).includes('\n')) return;
       // Emitted code is indented, which must not reach into a text.
-      edits.push({ at: node.start, end: node.end, text: source.slice(node.start, node.end).replace(/\n/g, '\\n') });
+      edits.push({
+        at: node.start,
+        end: node.end,
+        text: source.slice(node.start, node.end).replace(/\n/g, '\\n'),
+      });
     });
     edits.sort((a, b) => a.at - b.at);
     let result = origins.from(file, positions.at(toFile(0)));

@@ -81,7 +81,10 @@ function readExpression(
   if (text[end] !== '}') {
     problems.push({
       code: 'view/expression-syntax',
-      message: end >= text.length ? 'The brace is never closed.' : `"${text.slice(end, end + 12).split('\n')[0]}" does not continue the expression.`,
+      message:
+        end >= text.length
+          ? 'The brace is never closed.'
+          : `"${text.slice(end, end + 12).split('\n')[0]}" does not continue the expression.`,
       help: "Close the expression with }. For a brace as text, write {'{'}.",
       offset: toFile(end >= text.length ? start - 1 : end),
     });
@@ -95,7 +98,11 @@ function readExpression(
 }
 
 /** Parses a text that is one expression as a whole, such as a condition. */
-export function parseWhole(source: string, toFile: ToFile, problems: ExpressionProblem[]): Expression | undefined {
+export function parseWhole(
+  source: string,
+  toFile: ToFile,
+  problems: ExpressionProblem[],
+): Expression | undefined {
   try {
     const tree = parseExpressionAt(source, 0, OPTIONS) as unknown as TreeNode;
     const rest = source.slice(tree.end).replace(/^[\s)]*/, '');
@@ -116,7 +123,11 @@ export function parseWhole(source: string, toFile: ToFile, problems: ExpressionP
 }
 
 /** Parses the code of an on… attribute: statements with `event` in scope. */
-export function parseHandler(source: string, toFile: ToFile, problems: ExpressionProblem[]): Expression | undefined {
+export function parseHandler(
+  source: string,
+  toFile: ToFile,
+  problems: ExpressionProblem[],
+): Expression | undefined {
   try {
     const tree = parse(source, OPTIONS) as unknown as TreeNode;
     return check({ source, tree, toFile, names: freeNames(tree) }, HANDLER_KINDS, problems);
@@ -177,7 +188,13 @@ const HANDLER_KINDS = new Set([
 ]);
 
 /** Members that lead from any value to code or to what all values share. */
-const UNSAFE_MEMBERS = new Set(['constructor', 'prototype', '__proto__', '__defineGetter__', '__defineSetter__']);
+const UNSAFE_MEMBERS = new Set([
+  'constructor',
+  'prototype',
+  '__proto__',
+  '__defineGetter__',
+  '__defineSetter__',
+]);
 
 /** Keeps an expression to what reads values and calls functions; gives it back if it does. */
 function check(
@@ -204,7 +221,12 @@ function check(
     if (node.type === 'MemberExpression' && property) {
       const name = node.computed ? property.value : property.name;
       if (typeof name === 'string' && UNSAFE_MEMBERS.has(name)) {
-        return refuse(property, 'view/unsafe-member', `"${name}" cannot be used in a view.`, 'Read what you need in a function of the behavior.');
+        return refuse(
+          property,
+          'view/unsafe-member',
+          `"${name}" cannot be used in a view.`,
+          'Read what you need in a function of the behavior.',
+        );
       }
     }
     return undefined;
@@ -234,7 +256,8 @@ function freeNames(tree: TreeNode): FreeName[] {
     const name = node.name as string;
     if (parent?.type === 'MemberExpression' && parent.property === node && !parent.computed) return;
     const isProperty = parent?.type === 'Property';
-    if (isProperty && parent.key === node && parent.value !== node && !parent.computed && !parent.shorthand) return;
+    if (isProperty && parent.key === node && parent.value !== node && !parent.computed && !parent.shorthand)
+      return;
     if (isBound(name, node, ancestors)) return;
     if (found.some((other) => other.start === node.start)) return;
     found.push({
@@ -244,7 +267,8 @@ function freeNames(tree: TreeNode): FreeName[] {
       shorthand: isProperty && parent.shorthand === true,
       call: parent?.type === 'CallExpression' && parent.callee === node ? parent : undefined,
       assigned:
-        (parent?.type === 'AssignmentExpression' && parent.left === node) || parent?.type === 'UpdateExpression',
+        (parent?.type === 'AssignmentExpression' && parent.left === node) ||
+        parent?.type === 'UpdateExpression',
     });
   });
   return found;

@@ -1,4 +1,10 @@
-import { GenMapping, addMapping, setSourceContent, toEncodedMap, type EncodedSourceMap } from '@jridgewell/gen-mapping';
+import {
+  GenMapping,
+  addMapping,
+  setSourceContent,
+  toEncodedMap,
+  type EncodedSourceMap,
+} from '@jridgewell/gen-mapping';
 import type { Position } from '../finding.js';
 
 /** A place in a file that generated code comes from. */
@@ -7,7 +13,8 @@ export interface Origin {
   at: Position;
 }
 
-const MARK = /\u0001(\d+)\u0002/g;
+/** Private-use characters: no markup and no identifier has them, and texts lose them to spaces. */
+const MARK = /\uE001(\d+)\uE002/g;
 
 /**
  * Collects where pieces of generated code come from while the code is still put together as text: `from`
@@ -18,12 +25,12 @@ export class Origins {
 
   /** A mark that ties what follows it to its origin. */
   from(file: string, at: Position): string {
-    return `\u0001${this.#origins.push({ file, at }) - 1}\u0002`;
+    return `\uE001${this.#origins.push({ file, at }) - 1}\uE002`;
   }
 
   /** Author's text, in which no mark can stand. */
   static plain(text: string): string {
-    return text.replace(/[\u0001\u0002]/g, ' ');
+    return text.replace(/[\uE001\uE002]/g, ' ');
   }
 
   /** The code without marks, and its source map; `contents` gives each origin file's text. */

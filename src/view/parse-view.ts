@@ -1,4 +1,10 @@
-import { defaultTreeAdapter, html, parseFragment, type DefaultTreeAdapterTypes, type ParserError } from 'parse5';
+import {
+  defaultTreeAdapter,
+  html,
+  parseFragment,
+  type DefaultTreeAdapterTypes,
+  type ParserError,
+} from 'parse5';
 import { PositionIndex, type Finding } from '../finding.js';
 import {
   parseHandler,
@@ -95,9 +101,18 @@ const MARKUP_PROBLEMS: Record<string, [message: string, help: string]> = {
   'duplicate-attribute': ['The attribute is given twice; the second is ignored.', 'Keep one of them.'],
   'eof-in-tag': ['The tag is never closed.', 'Close it with ">".'],
   'eof-in-comment': ['The comment is never closed.', 'Close it with "-->".'],
-  'missing-whitespace-between-attributes': ['Two attributes have no space between them.', 'Put a space between.'],
-  'unexpected-character-in-attribute-name': ['An attribute name holds a quote or "<".', 'Look for a missing quote before it.'],
-  'end-tag-without-matching-open-element': ['This end tag has no start tag.', 'Remove it, or add the start tag.'],
+  'missing-whitespace-between-attributes': [
+    'Two attributes have no space between them.',
+    'Put a space between.',
+  ],
+  'unexpected-character-in-attribute-name': [
+    'An attribute name holds a quote or "<".',
+    'Look for a missing quote before it.',
+  ],
+  'end-tag-without-matching-open-element': [
+    'This end tag has no start tag.',
+    'Remove it, or add the start tag.',
+  ],
   'end-tag-with-attributes': ['An end tag cannot have attributes.', 'Move them to the start tag.'],
 };
 
@@ -137,7 +152,10 @@ class ViewReader {
     const location = node.sourceCodeLocation;
     const start = location?.startOffset ?? 0;
     const raw = this.text.slice(start, location?.endOffset ?? start);
-    result.push({ kind: 'text', parts: this.#parts(node.value, sourceOffsets(raw, node.value, start, false)) });
+    result.push({
+      kind: 'text',
+      parts: this.#parts(node.value, sourceOffsets(raw, node.value, start, false)),
+    });
   }
 
   #parts(value: string, toFile: ToFile): Part[] {
@@ -157,7 +175,10 @@ class ViewReader {
       this.report({
         code: 'view/foreign-code',
         message: `A view cannot hold <${node.tagName}>.`,
-        help: node.tagName === 'script' ? 'Put the code into the behavior.' : "Put the rules into the element's CSS file.",
+        help:
+          node.tagName === 'script'
+            ? 'Put the code into the behavior.'
+            : "Put the rules into the element's CSS file.",
         offset,
       });
       return;
@@ -203,7 +224,8 @@ class ViewReader {
 
   /** Where an attribute stands, and where each character of its value does. */
   #attribute(node: SourceElement, name: string, value: string): { toFile: ToFile; start: number } {
-    const location = node.sourceCodeLocation?.attrs?.[name.toLowerCase()] ?? node.sourceCodeLocation?.attrs?.[name];
+    const location =
+      node.sourceCodeLocation?.attrs?.[name.toLowerCase()] ?? node.sourceCodeLocation?.attrs?.[name];
     const start = location?.startOffset ?? node.sourceCodeLocation?.startOffset ?? 0;
     const raw = this.text.slice(start, location?.endOffset ?? start);
     const before = /^[^=]*=\s*["']?/.exec(raw)?.[0].length ?? raw.length;
@@ -213,12 +235,14 @@ class ViewReader {
   /** `<template when>`, `<template otherwise>`, `<template for-each>`. */
   #block(node: SourceElement, result: ViewNode[], depth: number, offset: number): void {
     const content = defaultTreeAdapter.getTemplateContent(node as DefaultTreeAdapterTypes.Template);
-    const value = (name: string): string | undefined => node.attrs.find((attribute) => attribute.name === name)?.value;
+    const value = (name: string): string | undefined =>
+      node.attrs.find((attribute) => attribute.name === name)?.value;
     const expression = (name: string, text: string, skip = 0): Expression | undefined => {
       const { toFile } = this.#attribute(node, name, value(name)!);
       return this.#gather((problems) => parseWhole(text, (at) => toFile(at + skip), problems));
     };
-    const refuse = (code: string, message: string, help: string): void => this.report({ code, message, help, offset });
+    const refuse = (code: string, message: string, help: string): void =>
+      this.report({ code, message, help, offset });
     this.#checkEnd(node, offset);
     const children = this.children(content.childNodes, depth + 1);
     const when = value('when');
@@ -236,25 +260,49 @@ class ViewReader {
       const condition = expression('when', when);
       if (condition) result.push({ kind: 'when', condition, children, otherwise: undefined, offset });
     } else if (value('otherwise') !== undefined) {
-      const before = result.findLast((other) => other.kind !== 'text' || other.parts.some((part) => typeof part !== 'string' || part.trim()));
+      const before = result.findLast(
+        (other) =>
+          other.kind !== 'text' || other.parts.some((part) => typeof part !== 'string' || part.trim()),
+      );
       if (before?.kind === 'when' && !before.otherwise) {
         before.otherwise = children;
         while (result.at(-1) !== before) result.pop();
       } else {
-        refuse('view/otherwise', '<template otherwise> has no <template when> right before it.', 'Put it directly behind the <template when> that it belongs to.');
+        refuse(
+          'view/otherwise',
+          '<template otherwise> has no <template when> right before it.',
+          'Put it directly behind the <template when> that it belongs to.',
+        );
       }
     } else if (each !== undefined) {
       const match = /^(\s*([A-Za-z_$][\w$]*)(?:\s*,\s*([A-Za-z_$][\w$]*))?\s+of\s+)(\S[\s\S]*)$/.exec(each);
       if (!match) {
-        refuse('view/for-each', `"${each}" does not say what is repeated.`, 'Write "item of list", or "item, index of list".');
+        refuse(
+          'view/for-each',
+          `"${each}" does not say what is repeated.`,
+          'Write "item of list", or "item, index of list".',
+        );
         return;
       }
       const list = expression('for-each', match[4]!, match[1]!.length);
       const key = value('key');
       const keyExpression = key === undefined ? undefined : expression('key', key);
-      if (list) result.push({ kind: 'each', item: match[2]!, index: match[3], list, key: keyExpression, children, offset });
+      if (list)
+        result.push({
+          kind: 'each',
+          item: match[2]!,
+          index: match[3],
+          list,
+          key: keyExpression,
+          children,
+          offset,
+        });
     } else {
-      refuse('view/block', 'A <template> without when, otherwise or for-each shows nothing.', 'Add one of them, or remove the <template>.');
+      refuse(
+        'view/block',
+        'A <template> without when, otherwise or for-each shows nothing.',
+        'Add one of them, or remove the <template>.',
+      );
     }
   }
 }

@@ -26,7 +26,13 @@ export type Binding =
   | (BindingBase & { kind: 'text'; parts: PlanPart[] })
   | (BindingBase & { kind: 'attribute' | 'class' | 'style'; name: string; parts: PlanPart[]; html: boolean })
   | (BindingBase & { kind: 'property' | 'live'; name: string; parts: PlanPart[] })
-  | (BindingBase & { kind: 'choose'; name: string; condition: Resolved; then: BlockPlan; otherwise: BlockPlan | undefined })
+  | (BindingBase & {
+      kind: 'choose';
+      name: string;
+      condition: Resolved;
+      chosen: BlockPlan;
+      otherwise: BlockPlan | undefined;
+    })
   | (BindingBase & { kind: 'repeat'; name: string; list: Resolved; block: BlockPlan });
 
 export interface ListenerPlan {
@@ -100,7 +106,12 @@ export function planView(
 
 class Planner {
   readonly findings: Finding[] = [];
-  readonly seen = { slots: [] as Placed[], parts: [] as Placed[], uses: new Set<string>(), calls: new Set<string>() };
+  readonly seen = {
+    slots: [] as Placed[],
+    parts: [] as Placed[],
+    uses: new Set<string>(),
+    calls: new Set<string>(),
+  };
   readonly #names = new Set<string>();
 
   constructor(
@@ -141,7 +152,8 @@ class Planner {
     const problems: ExpressionProblem[] = [];
     const resolved = this.names.resolve(expression, loops, problems, inHandler);
     problems.forEach((problem) => this.report(problem));
-    for (const { free, meaning } of resolved.names) if (meaning.kind === 'function') this.seen.calls.add(free.name);
+    for (const { free, meaning } of resolved.names)
+      if (meaning.kind === 'function') this.seen.calls.add(free.name);
     return resolved;
   }
 
@@ -161,7 +173,17 @@ export function unique(name: string, taken: Set<string>): string {
 
 /** Writes the markup of one block and collects what is bound in it. */
 class BlockWriter {
-  readonly #nodeNames = new Set(['inside', 'outer', 'root', 'first', 'last', 'item', 'index', 'update', 'handleEvent']);
+  readonly #nodeNames = new Set([
+    'inside',
+    'outer',
+    'root',
+    'first',
+    'last',
+    'item',
+    'index',
+    'update',
+    'handleEvent',
+  ]);
 
   constructor(
     readonly planner: Planner,
@@ -178,7 +200,12 @@ class BlockWriter {
       case 'text': {
         if (node.parts.every((part) => typeof part === 'string')) return escapeText(node.parts.join(''));
         const parts = this.#parts(node.parts);
-        this.plan.bindings.push({ kind: 'text', node: this.#ref('text', path), parts, reads: readsOf(parts) });
+        this.plan.bindings.push({
+          kind: 'text',
+          node: this.#ref('text', path),
+          parts,
+          reads: readsOf(parts),
+        });
         return ' ';
       }
       case 'element':
@@ -191,12 +218,16 @@ class BlockWriter {
   }
 
   #ref(name: string, path: number[]): NodeRef {
-    const known = [...this.plan.bindings, ...this.plan.listeners].find(({ node }) => node.path.join() === path.join());
+    const known = [...this.plan.bindings, ...this.plan.listeners].find(
+      ({ node }) => node.path.join() === path.join(),
+    );
     return known?.node ?? { name: unique(name, this.#nodeNames), path };
   }
 
   #parts(parts: readonly Part[]): PlanPart[] {
-    return parts.map((part) => (typeof part === 'string' ? part : this.planner.resolve(part, this.plan.loops)));
+    return parts.map((part) =>
+      typeof part === 'string' ? part : this.planner.resolve(part, this.plan.loops),
+    );
   }
 
   #element(node: ViewElement, path: number[]): string {
@@ -204,14 +235,17 @@ class BlockWriter {
     if (known) this.planner.seen.uses.add(node.name);
     const plain = (name: string): string | undefined => {
       const attribute = node.attributes.find((other) => other.name === name);
-      return attribute?.parts.every((part) => typeof part === 'string') ? attribute.parts.join('') : undefined;
+      return attribute?.parts.every((part) => typeof part === 'string')
+        ? attribute.parts.join('')
+        : undefined;
     };
     this.#place(node, plain);
     const name = nodeName(plain('part') ?? node.name);
     let tag = `<${node.name}`;
     for (const attribute of node.attributes) {
       const value = plain(attribute.name);
-      if (value === undefined && attribute.parts.length > 0) this.#attribute(node, attribute, known, this.#ref(name, path));
+      if (value === undefined && attribute.parts.length > 0)
+        this.#attribute(node, attribute, known, this.#ref(name, path));
       else tag += value ? ` ${attribute.name}="${escapeAttribute(value)}"` : ` ${attribute.name}`;
     }
     for (const { type, code } of node.listeners) {
@@ -255,8 +289,14 @@ class BlockWriter {
     if (known.slots.some((slot) => slot.name === name)) return;
     this.planner.report({
       code: 'slot/unknown',
-      message: name === 'default' ? `<${node.name}> has no unnamed slot: this content is not shown.` : `<${node.name}> has no slot "${name}".`,
-      help: known.slots.length > 0 ? `Its slots: ${known.slots.map((slot) => slot.name).join(', ')}.` : 'It has no slots at all.',
+      message:
+        name === 'default'
+          ? `<${node.name}> has no unnamed slot: this content is not shown.`
+          : `<${node.name}> has no slot "${name}".`,
+      help:
+        known.slots.length > 0
+          ? `Its slots: ${known.slots.map((slot) => slot.name).join(', ')}.`
+          : 'It has no slots at all.',
       offset: attribute?.offset ?? child.offset,
     });
   }
@@ -291,16 +331,21 @@ class BlockWriter {
     const { loops } = this.plan;
     const condition = this.planner.resolve(node.condition, loops);
     const name = pascalCase(firstName(condition) ?? 'choice');
-    const then = this.planner.block(`${name}Block`, node.children, loops, node.offset, true);
-    const otherwise = node.otherwise && this.planner.block(`No${name}Block`, node.otherwise, loops, node.offset, true);
+    const chosen = this.planner.block(`${name}Block`, node.children, loops, node.offset, true);
+    const otherwise =
+      node.otherwise && this.planner.block(`No${name}Block`, node.otherwise, loops, node.offset, true);
     this.plan.bindings.push({
       kind: 'choose',
       node: this.#ref(`${nodeName(name)}Anchor`, path),
       name: unique(`${nodeName(name)}Block`, this.#nodeNames),
       condition,
-      then,
+      chosen,
       otherwise,
-      reads: new Set([...condition.reads, ...blockReads(then), ...(otherwise ? blockReads(otherwise) : [])]),
+      reads: new Set([
+        ...condition.reads,
+        ...blockReads(chosen),
+        ...(otherwise ? blockReads(otherwise) : []),
+      ]),
     });
     return '<!---->';
   }
@@ -321,12 +366,19 @@ class BlockWriter {
         offset: node.key.toFile(0),
       });
     }
-    const block = this.planner.block(`${pascalCase(node.item)}Block`, node.children, loops, node.offset, true, {
-      item: node.item,
-      index: node.index,
-      key,
-      depth,
-    });
+    const block = this.planner.block(
+      `${pascalCase(node.item)}Block`,
+      node.children,
+      loops,
+      node.offset,
+      true,
+      {
+        item: node.item,
+        index: node.index,
+        key,
+        depth,
+      },
+    );
     this.plan.bindings.push({
       kind: 'repeat',
       node: this.#ref(`${node.item}Anchor`, path),
@@ -353,22 +405,35 @@ function firstName(resolved: Resolved): string | undefined {
 
 /** A property name for a node: `list-item` and `ListItem` give `listItem`. */
 function nodeName(name: string): string {
-  const camel = pascalCase(name.trim().split(/\s+/)[0]!.replace(/[^A-Za-z0-9-]/g, '')) || 'Node';
+  const camel =
+    pascalCase(
+      name
+        .trim()
+        .split(/\s+/)[0]!
+        .replace(/[^A-Za-z0-9-]/g, ''),
+    ) || 'Node';
   return camel.charAt(0).toLowerCase() + camel.slice(1);
 }
 
 function escapeText(text: string): string {
-  return text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/\u00a0/g, '&nbsp;');
+  return text
+    .replace(/&/g, '&amp;')
+    .replace(/</g, '&lt;')
+    .replace(/>/g, '&gt;')
+    .replace(/\u00a0/g, '&nbsp;');
 }
 
 function escapeAttribute(text: string): string {
-  return text.replace(/&/g, '&amp;').replace(/"/g, '&quot;').replace(/\u00a0/g, '&nbsp;');
+  return text
+    .replace(/&/g, '&amp;')
+    .replace(/"/g, '&quot;')
+    .replace(/\u00a0/g, '&nbsp;');
 }
 
 /** All blocks of a plan, the root first. */
 export function allBlocks(block: BlockPlan): BlockPlan[] {
   const inner = block.bindings.flatMap((binding) => {
-    if (binding.kind === 'choose') return [binding.then, ...(binding.otherwise ? [binding.otherwise] : [])];
+    if (binding.kind === 'choose') return [binding.chosen, ...(binding.otherwise ? [binding.otherwise] : [])];
     return binding.kind === 'repeat' ? [binding.block] : [];
   });
   return [block, ...inner.flatMap(allBlocks)];

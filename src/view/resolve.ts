@@ -12,8 +12,7 @@ export interface LoopVariable {
 
 /** What a name in a view means. */
 export type Meaning =
-  | { kind: 'loop'; variable: LoopVariable }
-  | { kind: 'state' | 'property' | 'function' | 'value' | 'global' };
+  { kind: 'loop'; variable: LoopVariable } | { kind: 'state' | 'property' | 'function' | 'value' | 'global' };
 
 /**
  * What code reads, as keys: `property:label`, `state:open`, `item:0`, `index:0`, or `*` where it cannot be
@@ -51,7 +50,13 @@ export class NameTable {
 
   /** Everything a view can name, for suggestions. */
   known(loops: readonly LoopVariable[]): string[] {
-    return [...loops.map(({ name }) => name), ...this.#state, ...this.#properties, ...this.#exports(), ...GLOBALS];
+    return [
+      ...loops.map(({ name }) => name),
+      ...this.#state,
+      ...this.#properties,
+      ...this.#exports(),
+      ...GLOBALS,
+    ];
   }
 
   #exports(): string[] {
@@ -136,7 +141,9 @@ export class NameTable {
         const { reads } = this.behavior!.exports.get(free.name)!;
         if (reads === 'everything') return ['*'];
         return [
-          ...[...reads.properties].filter((name) => this.#properties.has(name)).map((name) => `property:${name}`),
+          ...[...reads.properties]
+            .filter((name) => this.#properties.has(name))
+            .map((name) => `property:${name}`),
           ...[...reads.state].filter((name) => this.#state.has(name)).map((name) => `state:${name}`),
         ];
       }

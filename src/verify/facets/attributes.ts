@@ -12,12 +12,17 @@ export const attributes: Facet<Data> = {
   title: 'Text becomes typed values',
 
   plan(facts) {
-    const properties = propertiesOf(facts).filter((property) => property.attribute !== undefined) as Data['properties'];
+    const properties = propertiesOf(facts).filter(
+      (property) => property.attribute !== undefined,
+    ) as Data['properties'];
     if (properties.length === 0) return { nothing: 'The contract declares no attributes.' };
     const written = Object.fromEntries(
       properties.map((property) => [property.attribute, attributeText(property, property.first)]),
     );
-    return { scenes: { written: facts.scene({ properties: [], attributes: written }) }, data: { properties } };
+    return {
+      scenes: { written: facts.scene({ properties: [], attributes: written }) },
+      data: { properties },
+    };
   },
 
   async probe(page, { properties }) {
@@ -34,7 +39,12 @@ export const attributes: Facet<Data> = {
       const control = Object.is(values[name], first);
       const did = `write ${attribute}="${attributeText(property, first)}"`;
       if (Object.is(element[name], first)) observer.saw(did, show(first));
-      else if (control) observer.care(did, show(element[name]), `The framework does not pass "${attribute}" on as an attribute would be read.`);
+      else if (control)
+        observer.care(
+          did,
+          show(element[name]),
+          `The framework does not pass "${attribute}" on as an attribute would be read.`,
+        );
       else observer.equal(did, element[name], first);
 
       if (kind === 'boolean') {
@@ -46,11 +56,21 @@ export const attributes: Facet<Data> = {
       }
       for (const text of bad) {
         write(text);
-        observer.expect(`set ${attribute}="${text}", which is no value of it`, isDefault(property, values[name]), show(values[name]), show(property.default));
+        observer.expect(
+          `set ${attribute}="${text}", which is no value of it`,
+          isDefault(property, values[name]),
+          show(values[name]),
+          show(property.default),
+        );
         write(String(second));
       }
       plain.removeAttribute(attribute);
-      observer.expect(`remove ${attribute}`, isDefault(property, values[name]), show(values[name]), show(property.default));
+      observer.expect(
+        `remove ${attribute}`,
+        isDefault(property, values[name]),
+        show(values[name]),
+        show(property.default),
+      );
       observer.noErrors(page.errors(), `use ${attribute}`);
       return observer.result();
     });

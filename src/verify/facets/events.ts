@@ -28,7 +28,9 @@ export const events: Facet<Data> = {
     const { contract } = facts;
     if (contract.events.length === 0) return { nothing: 'The contract declares no events.' };
     const { scenes, data: samples } = samplesWith(facts, 'event');
-    const sampled = new Set(facts.samples.flatMap(({ steps }) => steps ?? []).map(({ expect }) => expect?.event));
+    const sampled = new Set(
+      facts.samples.flatMap(({ steps }) => steps ?? []).map(({ expect }) => expect?.event),
+    );
     return {
       scenes,
       data: {
@@ -66,7 +68,8 @@ export const events: Facet<Data> = {
           const data = list.find(({ name }) => name === expectation.event);
           const last = heard.at(-1)?.type ?? list[0]!.name;
           const observer = observers.get(data ? data.name : last) ?? observers.get(list[0]!.name)!;
-          if (act.kind === 'click' || data) await judge(page, mounted, sample, expectation, act, heard, observer);
+          if (act.kind === 'click' || data)
+            await judge(page, mounted, sample, expectation, act, heard, observer);
           if (data) judgeEvent(data, heard, outside, definitions, describeAct(act), observer);
         },
       });
@@ -78,14 +81,22 @@ export const events: Facet<Data> = {
     }
     return list.map(({ name, sampled }): Observation => {
       const observer = observers.get(name)!;
-      if (!sampled) observer.leave(`No sample brings it about: add the step that does, and "expect: { event: ${name} }".`);
+      if (!sampled)
+        observer.leave(
+          `No sample brings it about: add the step that does, and "expect: { event: ${name} }".`,
+        );
       return observer.result();
     });
   },
 };
 
 /** Runs a sample once more with listeners that cancel what they hear. */
-async function cancelAll(page: ProbePage, sample: SampleData, list: readonly EventData[], observers: ReadonlyMap<string, Observer>): Promise<void> {
+async function cancelAll(
+  page: ProbePage,
+  sample: SampleData,
+  list: readonly EventData[],
+  observers: ReadonlyMap<string, Observer>,
+): Promise<void> {
   const mounted = await page.mount(sample.scene);
   mounted.cancels = true;
   await runSteps(page, mounted, sample, { acted: () => {}, failed: () => {}, expected: async () => {} });
@@ -93,7 +104,7 @@ async function cancelAll(page: ProbePage, sample: SampleData, list: readonly Eve
     const event = mounted.heard.find(({ type }) => type === name);
     if (!event || !cancelable) continue;
     const canceled = event.defaultPrevented;
-    observers.get(name)!.expect(`cancel ${name} in the listener`, canceled, 'not canceled', 'canceled');
+    observers.get(name)!.holds(`cancel ${name} in the listener`, canceled, 'not canceled', 'canceled');
   }
   page.errors();
   await mounted.unmount();
@@ -111,9 +122,19 @@ function judgeEvent(
   const own = heard.filter(({ type }) => type === data.name) as CustomEvent[];
   const [event] = own;
   if (!event) return;
-  observer.expect(`${after}, count ${data.name}`, own.length === 1, `heard ${own.length} times`, 'heard once');
+  observer.expect(
+    `${after}, count ${data.name}`,
+    own.length === 1,
+    own.length === 1 ? 'heard once' : `heard ${own.length} times`,
+    'heard once',
+  );
   for (const flag of ['bubbles', 'composed', 'cancelable'] as const) {
-    observer.expect(`look whether ${data.name} is ${flag}`, event[flag] === data[flag], String(event[flag]), String(data[flag]));
+    observer.expect(
+      `look whether ${data.name} is ${flag}`,
+      event[flag] === data[flag],
+      String(event[flag]),
+      String(data[flag]),
+    );
   }
   const leaves = outside.includes(event);
   const wanted = data.composed && data.bubbles;
@@ -125,6 +146,11 @@ function judgeEvent(
   );
   if (data.detail) {
     const good = matchesSchema(event.detail, data.detail, definitions);
-    observer.expect('compare the detail with its type', good, show(event.detail), 'a value of the declared type');
+    observer.expect(
+      'compare the detail with its type',
+      good,
+      show(event.detail),
+      'a value of the declared type',
+    );
   }
 }

@@ -23,14 +23,21 @@ export const independence: Facet<Data> = {
     const values = new Observer('values');
     const one = await page.mount('bare');
     const other = await page.mount('bare');
-    const [first, second] = [one, other].map(({ element }) => element as unknown as Record<string, unknown>) as [Record<string, unknown>, Record<string, unknown>];
-    values.expect('mount it twice', one.element !== other.element, 'the same node', 'two nodes');
+    const [first, second] = [one, other].map(
+      ({ element }) => element as unknown as Record<string, unknown>,
+    ) as [Record<string, unknown>, Record<string, unknown>];
+    values.holds('mount it twice', one.element !== other.element, 'the same node', 'two nodes');
     for (const property of properties) {
       const { name } = property;
       const before = second[name];
       const beforeText = show(before);
       spoil(first[name]);
-      values.expect(`change the default of ${name} in place, in the first`, show(second[name]) === beforeText, show(second[name]), beforeText);
+      values.expect(
+        `change the default of ${name} in place, in the first`,
+        show(second[name]) === beforeText,
+        show(second[name]),
+        beforeText,
+      );
       first[name] = property.first;
       values.equal(`set ${name} of the first`, second[name], before);
     }
@@ -45,14 +52,29 @@ export const independence: Facet<Data> = {
       const before = insideText(watching);
       await runSteps(page, acting, sample, {
         acted: (act) => {
-          state.expect(`${describeAct(act)} in the first, look at the second`, insideText(watching) === before, 'it changed too', 'unchanged');
+          state.holds(
+            `${describeAct(act)} in the first, look at the second`,
+            insideText(watching) === before,
+            'it changed too',
+            'unchanged',
+          );
         },
         failed: () => {},
         expected: async () => {},
       });
       await page.settle();
-      state.expect(`run “${sample.sample}” in the first, look at the second`, insideText(watching) === before, 'it changed too', 'unchanged');
-      state.expect('listen to the second meanwhile', watching.heard.length === 0, `heard ${watching.heard.map(({ type }) => type).join(', ')}`, 'heard nothing');
+      state.holds(
+        `run “${sample.sample}” in the first, look at the second`,
+        insideText(watching) === before,
+        'it changed too',
+        'unchanged',
+      );
+      state.expect(
+        'listen to the second meanwhile',
+        watching.heard.length === 0,
+        `heard ${watching.heard.map(({ type }) => type).join(', ')}`,
+        'heard nothing',
+      );
       page.errors();
       await Promise.all([acting.unmount(), watching.unmount()]);
     }
@@ -65,7 +87,8 @@ export const independence: Facet<Data> = {
 function spoil(value: unknown): void {
   try {
     if (Array.isArray(value)) value.push('spoiled');
-    else if (typeof value === 'object' && value !== null) (value as Record<string, unknown>)['spoiled'] = true;
+    else if (typeof value === 'object' && value !== null)
+      (value as Record<string, unknown>)['spoiled'] = true;
   } catch {
     // It cannot be changed, so nobody can spoil it for another.
   }

@@ -1,6 +1,6 @@
 import type { Facet, Mounted, ProbePage } from '../facet.js';
-import { Observer } from '../observe.js';
-import { propertiesOf, type PropertyData } from './property-data.js';
+import { Observer, show } from '../observe.js';
+import { freshValue, likeFresh, propertiesOf, type PropertyData } from './property-data.js';
 
 interface Data {
   properties: PropertyData[];
@@ -17,7 +17,10 @@ export const lifecycle: Facet<Data> = {
     const properties = propertiesOf(facts);
     const bound = properties.map(({ name, attribute, first }) => ({ name, attribute, value: first }));
     const content = facts.contract.slots.flatMap(({ name }) => facts.contentFor(name));
-    return { scenes: { bound: facts.scene({ properties: bound, content, removable: true }) }, data: { properties } };
+    return {
+      scenes: { bound: facts.scene({ properties: bound, content, removable: true }) },
+      data: { properties },
+    };
   },
 
   async probe(page, { properties }) {
@@ -42,14 +45,25 @@ async function moves(page: ProbePage, properties: readonly PropertyData[]): Prom
   const elsewhere = page.container();
   elsewhere.append(element);
   await page.settle();
-  observer.expect('move it to another place', insideText(mounted) === before, `its inside changed`, 'the same inside');
+  observer.holds(
+    'move it to another place',
+    insideText(mounted) === before,
+    `its inside changed`,
+    'the same inside',
+  );
   home.insertBefore(element, place);
   await page.settle();
-  observer.expect('move it back', insideText(mounted) === before, 'its inside changed', 'the same inside');
-  for (const { name, second } of properties) {
+  observer.holds('move it back', insideText(mounted) === before, 'its inside changed', 'the same inside');
+  for (const { name, first, second } of properties) {
     await mounted.set(name, second);
-    await page.until(() => Object.is(values[name], second));
-    observer.equal(`change ${name} after the move`, values[name], second);
+    const fresh = freshValue(page.tag, name, first, second);
+    await page.until(() => likeFresh(values[name], fresh, second));
+    observer.expect(
+      `change ${name} after the move`,
+      likeFresh(values[name], fresh, second),
+      show(values[name]),
+      show(fresh),
+    );
   }
   observer.noErrors(page.errors(), 'move');
   await mounted.unmount();
@@ -91,11 +105,19 @@ async function connections(page: ProbePage): Promise<Observer> {
 async function remounts(page: ProbePage): Promise<Observer> {
   const observer = new Observer('removed by the host');
   const isGlobal = (target: EventTarget): boolean =>
-    target === window || target === document || target === document.documentElement || target === document.body;
+    target === window ||
+    target === document ||
+    target === document.documentElement ||
+    target === document.body;
   const mounted = await page.mount('bound');
   await mounted.show(false);
   await page.until(() => !mounted.container.querySelector(page.tag));
-  observer.expect('take it away by the host’s state', !mounted.container.querySelector(page.tag), 'it is still there', 'it is gone');
+  observer.holds(
+    'take it away by the host’s state',
+    !mounted.container.querySelector(page.tag),
+    'it is still there',
+    'it is gone',
+  );
   const before = { listeners: page.listeners.count(isGlobal), timers: page.listeners.timers() };
   for (let time = 0; time < TIMES; time++) {
     await mounted.show(true);
@@ -114,7 +136,12 @@ async function remounts(page: ProbePage): Promise<Observer> {
   }
   await mounted.show(true);
   await page.until(() => mounted.container.querySelector(page.tag) !== null);
-  observer.expect('let the host add it again', mounted.container.querySelector(page.tag) !== null, 'it is not there', 'it is there');
+  observer.holds(
+    'let the host add it again',
+    mounted.container.querySelector(page.tag) !== null,
+    'it is not there',
+    'it is there',
+  );
   observer.noErrors(page.errors(), 'remove and add by the host');
   await mounted.unmount();
   return observer;
@@ -123,5 +150,10 @@ async function remounts(page: ProbePage): Promise<Observer> {
 /** The element, what is inside it, and what it may listen to outside. */
 function isItsOwn(target: EventTarget, element: Element): boolean {
   if (!(target instanceof Node) || target === document || target === document.body) return true;
-  return target === element || element.contains(target) || target === element.shadowRoot || target.getRootNode() === element.shadowRoot;
+  return (
+    target === element ||
+    element.contains(target) ||
+    target === element.shadowRoot ||
+    target.getRootNode() === element.shadowRoot
+  );
 }

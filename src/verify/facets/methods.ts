@@ -18,7 +18,10 @@ export const methods: Facet<Data> = {
     const { scenes, data: samples } = samplesWith(facts, 'call');
     return {
       scenes: { ...scenes, bare: facts.scene({}) },
-      data: { methods: facts.contract.methods.map(({ name }) => ({ name, sampled: called.has(name) })), samples },
+      data: {
+        methods: facts.contract.methods.map(({ name }) => ({ name, sampled: called.has(name) })),
+        samples,
+      },
     };
   },
 
@@ -27,12 +30,22 @@ export const methods: Facet<Data> = {
     const element = mounted.element as unknown as Record<string, unknown>;
     const results = list.map(({ name, sampled }) => {
       const observer = new Observer(name);
-      observer.expect(`look for ${name} through the reference`, typeof element[name] === 'function', typeof element[name], 'a function');
+      observer.expect(
+        `look for ${name} through the reference`,
+        typeof element[name] === 'function',
+        typeof element[name],
+        'a function',
+      );
       if (!sampled) observer.leave(`No sample calls it: add a step "call: ${name}" and what to expect then.`);
       return observer.result();
     });
     await mounted.unmount();
     const sampled = await runSamples(page, samples, 'call');
-    return [...results.filter(({ subject, verdict }) => verdict !== 'fits' || !sampled.some((other) => other.subject === subject)), ...sampled];
+    return [
+      ...results.filter(
+        ({ subject, verdict }) => verdict !== 'fits' || !sampled.some((other) => other.subject === subject),
+      ),
+      ...sampled,
+    ];
   },
 };

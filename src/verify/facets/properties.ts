@@ -20,7 +20,10 @@ export const properties: Facet<Data> = {
     if (list.length + without.length === 0) return { nothing: 'The contract declares no properties.' };
     const bound = list.map(({ name, attribute, first }) => ({ name, attribute, value: first }));
     const { scenes, data: samples } = samplesWith(facts, 'set');
-    return { scenes: { ...scenes, bound: facts.scene({ properties: bound }) }, data: { properties: list, without, samples } };
+    return {
+      scenes: { ...scenes, bound: facts.scene({ properties: bound }) },
+      data: { properties: list, without, samples },
+    };
   },
 
   async probe(page, { properties: list, without, samples }) {
@@ -70,7 +73,11 @@ async function deliver(
   const plain = scratch(page);
   plain[name] = wanted;
   if (Object.is(plain[name], wanted) && assigns(element, name, wanted)) {
-    observer.care(did, show(element[name]), `The framework does not hand over "${name}" as it is; set it through a reference.`);
+    observer.care(
+      did,
+      show(element[name]),
+      `The framework does not hand over "${name}" as it is; set it through a reference.`,
+    );
   } else observer.equal(did, element[name], wanted);
 }
 
@@ -79,7 +86,12 @@ function assigns(element: Record<string, unknown>, name: string, value: unknown)
   return Object.is(element[name], value);
 }
 
-function judgeUndefined(page: ProbePage, observer: Observer, property: PropertyData, element: Record<string, unknown>): void {
+function judgeUndefined(
+  page: ProbePage,
+  observer: Observer,
+  property: PropertyData,
+  element: Record<string, unknown>,
+): void {
   const { name } = property;
   const did = `bind undefined to ${name}`;
   if (isDefault(property, element[name])) {
@@ -91,7 +103,11 @@ function judgeUndefined(page: ProbePage, observer: Observer, property: PropertyD
   plain[name] = property.first;
   plain[name] = undefined;
   if (isDefault(property, plain[name])) {
-    observer.care(did, seen, `The framework turns undefined into ${seen} for "${name}"; bind ${show(property.default)} to go back to the default.`);
+    observer.care(
+      did,
+      seen,
+      `The framework turns undefined into ${seen} for "${name}"; bind ${show(property.default)} to go back to the default.`,
+    );
   } else observer.fail(did, seen, show(property.default));
 }
 

@@ -14,7 +14,9 @@ export const reflection: Facet<Data> = {
   title: 'Properties and attributes agree',
 
   plan(facts) {
-    const properties = propertiesOf(facts).filter((property) => property.attribute !== undefined) as Reflectable[];
+    const properties = propertiesOf(facts).filter(
+      (property) => property.attribute !== undefined,
+    ) as Reflectable[];
     if (properties.length === 0) return { nothing: 'The contract declares no attributes.' };
     const bound = properties
       .filter(({ reflect }) => reflect)
@@ -60,11 +62,20 @@ function watched(page: ProbePage, attribute: string) {
   };
 }
 
-async function probeReflected(page: ProbePage, mounted: Mounted, property: Reflectable, observer: Observer): Promise<void> {
+async function probeReflected(
+  page: ProbePage,
+  mounted: Mounted,
+  property: Reflectable,
+  observer: Observer,
+): Promise<void> {
   const { name, attribute, first, second, kind } = property;
   const textOf = (value: unknown): string | null =>
     kind === 'boolean' && value === false ? null : attributeText(property, value);
-  observer.equal(`bind ${name}, look at ${attribute}`, mounted.element.getAttribute(attribute), textOf(first));
+  observer.equal(
+    `bind ${name}, look at ${attribute}`,
+    mounted.element.getAttribute(attribute),
+    textOf(first),
+  );
 
   const { element, values, writes, end } = watched(page, attribute);
   observer.equal('create the element: the default is not reflected', element.getAttribute(attribute), null);
@@ -73,7 +84,7 @@ async function probeReflected(page: ProbePage, mounted: Mounted, property: Refle
   observer.equal(`set ${name} to ${show(first)}`, element.getAttribute(attribute), textOf(first));
   await page.settle();
   const count = writes();
-  observer.expect(`count the writes of ${attribute}`, count === 1, `${count} writes`, '1 write');
+  observer.holds(`count the writes of ${attribute}`, count === 1, `${count} writes`, '1 write');
   element.setAttribute(attribute, attributeText(property, second));
   observer.equal(
     `write ${attribute}="${attributeText(property, second)}"`,
@@ -82,7 +93,7 @@ async function probeReflected(page: ProbePage, mounted: Mounted, property: Refle
   );
   await page.settle();
   const echoes = writes() - 1;
-  observer.expect('count what the element writes in answer', echoes === 0, `${echoes} writes`, 'none');
+  observer.holds('count what the element writes in answer', echoes === 0, `${echoes} writes`, 'none');
   element.removeAttribute(attribute);
   observer.equal(`remove ${attribute}`, values[name], property.default);
   values[name] = first;
@@ -91,12 +102,16 @@ async function probeReflected(page: ProbePage, mounted: Mounted, property: Refle
   end();
 }
 
-async function probeSilent(page: ProbePage, { name, attribute, first }: Reflectable, observer: Observer): Promise<void> {
+async function probeSilent(
+  page: ProbePage,
+  { name, attribute, first }: Reflectable,
+  observer: Observer,
+): Promise<void> {
   const { element, values, writes, end } = watched(page, attribute);
   values[name] = first;
   await page.settle();
   const count = writes();
-  observer.expect(
+  observer.holds(
     `set ${name}, which is not reflected`,
     count === 0,
     `${attribute}=${show(element.getAttribute(attribute))}`,

@@ -47,11 +47,17 @@ function planSamples(facts: ElementFacts, concerns: ((step: Step) => boolean) | 
 }
 
 export function calledMethods(samples: readonly Sample[]): Set<string> {
-  return new Set(samples.flatMap(({ steps }) => steps ?? []).flatMap(({ call }) => (call === undefined ? [] : [call])));
+  return new Set(
+    samples.flatMap(({ steps }) => steps ?? []).flatMap(({ call }) => (call === undefined ? [] : [call])),
+  );
 }
 
 /** Runs samples and judges what they expect after acts of one kind; a subject for each property or method. */
-export async function runSamples(page: ProbePage, samples: readonly SampleData[], kind: 'set' | 'call'): Promise<Observation[]> {
+export async function runSamples(
+  page: ProbePage,
+  samples: readonly SampleData[],
+  kind: 'set' | 'call',
+): Promise<Observation[]> {
   const observers = new Map<string, Observer>();
   const observerFor = (sample: SampleData, act: Act): Observer => {
     const subject = kind === 'call' ? act.name : `in the sample “${sample.sample}”`;
@@ -67,7 +73,8 @@ export async function runSamples(page: ProbePage, samples: readonly SampleData[]
       },
       failed: (act, error) => observerFor(sample, act).fail(describeAct(act), error, 'no error'),
       expected: async (expectation, act, heard) => {
-        if (act.kind === kind) await judge(page, mounted, sample, expectation, act, heard, observerFor(sample, act));
+        if (act.kind === kind)
+          await judge(page, mounted, sample, expectation, act, heard, observerFor(sample, act));
       },
     });
     for (const observer of observers.values()) observer.noErrors(page.errors(), `run “${sample.sample}”`);
@@ -85,7 +92,12 @@ export interface SampleEvents {
 }
 
 /** Does what the steps of a sample say, one after the other. */
-export async function runSteps(page: ProbePage, mounted: Mounted, sample: SampleData, events: SampleEvents): Promise<void> {
+export async function runSteps(
+  page: ProbePage,
+  mounted: Mounted,
+  sample: SampleData,
+  events: SampleEvents,
+): Promise<void> {
   let act: Act = { kind: 'start', name: sample.sample };
   let heardBefore = 0;
   for (const step of sample.steps) {
@@ -135,7 +147,9 @@ export function describeAct({ kind, name }: Act): string {
 export function findTarget(element: Element, target: string, parts: readonly string[]): Element | undefined {
   if (target === 'host') return element;
   const selector = parts.includes(target) ? `[part~="${target}"]` : target;
-  return (element.shadowRoot ?? element).querySelector(selector) ?? element.querySelector(selector) ?? undefined;
+  return (
+    (element.shadowRoot ?? element).querySelector(selector) ?? element.querySelector(selector) ?? undefined
+  );
 }
 
 /** Judges one expectation about properties, texts, what is visible, and events. */
@@ -153,23 +167,31 @@ export async function judge(
   if (expectation.event !== undefined) {
     const event = heard.find(({ type }) => type === expectation.event) as CustomEvent | undefined;
     const seen = event ? `${event.type} with ${show(event.detail)}` : 'not heard';
-    const wanted = 'detail' in expectation ? `${expectation.event} with ${show(expectation.detail)}` : expectation.event;
-    const good = event !== undefined && (!('detail' in expectation) || sameValue(event.detail, expectation.detail));
+    const wanted =
+      'detail' in expectation ? `${expectation.event} with ${show(expectation.detail)}` : expectation.event;
+    const good =
+      event !== undefined && (!('detail' in expectation) || sameValue(event.detail, expectation.detail));
     observer.expect(`${after}, listen for ${expectation.event}`, good, seen, wanted);
   }
   for (const [name, value] of Object.entries(expectation.property ?? {})) {
     await page.until(() => sameValue(element[name], value));
-    observer.expect(`${after}, read ${name}`, sameValue(element[name], value), show(element[name]), show(value));
+    observer.expect(
+      `${after}, read ${name}`,
+      sameValue(element[name], value),
+      show(element[name]),
+      show(value),
+    );
   }
   for (const [name, text] of Object.entries(expectation.text ?? {})) {
-    const seen = (): string | undefined => findTarget(mounted.element, name, parts)?.textContent?.replace(/\s+/g, ' ').trim();
+    const seen = (): string | undefined =>
+      findTarget(mounted.element, name, parts)?.textContent?.replace(/\s+/g, ' ').trim();
     await page.until(() => seen() === text);
     observer.expect(`${after}, read the text of ${name}`, seen() === text, show(seen()), show(text));
   }
   for (const name of expectation.visible ?? []) {
     const visible = (): boolean => isVisible(findTarget(mounted.element, name, parts));
     await page.until(visible);
-    observer.expect(`${after}, look at ${name}`, visible(), 'not visible', 'visible');
+    observer.holds(`${after}, look at ${name}`, visible(), 'not visible', 'visible');
   }
 }
 
@@ -184,5 +206,7 @@ export function sameValue(a: unknown, b: unknown): boolean {
   if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
   if (Array.isArray(a) !== Array.isArray(b)) return false;
   const keys = Object.keys(a);
-  return keys.length === Object.keys(b).length && keys.every((key) => sameValue(a[key as never], b[key as never]));
+  return (
+    keys.length === Object.keys(b).length && keys.every((key) => sameValue(a[key as never], b[key as never]))
+  );
 }

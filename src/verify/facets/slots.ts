@@ -16,11 +16,17 @@ export const slots: Facet<Data> = {
     const content = names.flatMap((name) => [...facts.contentFor(name), ...facts.contentFor(name, 'Second')]);
     const lateContent = names.flatMap((name) => facts.contentFor(name, 'Late'));
     const nodes = (name: string): number =>
-      [...facts.contentFor(name), ...facts.contentFor(name, 'Second')].filter((node) => typeof node !== 'string').length;
+      [...facts.contentFor(name), ...facts.contentFor(name, 'Second')].filter(
+        (node) => typeof node !== 'string',
+      ).length;
     return {
       scenes: { filled: facts.scene({ content, lateContent }), empty: facts.scene({}) },
       data: {
-        slots: names.map((name) => ({ name, nodes: nodes(name), conditional: facts.conditional.slots.has(name) })),
+        slots: names.map((name) => ({
+          name,
+          nodes: nodes(name),
+          conditional: facts.conditional.slots.has(name),
+        })),
       },
     };
   },
@@ -37,28 +43,63 @@ export const slots: Facet<Data> = {
         results.push(observer.result());
         continue;
       }
-      const count = (): number => contentOf(filled.element, name).filter((node) => assigned(node, slot)).length;
+      const count = (): number =>
+        contentOf(filled.element, name).filter((node) => assigned(node, slot)).length;
       const wanted = contentOf(filled.element, name).length;
       observer.expect('count the given nodes', wanted === nodes, `${wanted} nodes`, `${nodes} nodes`);
-      observer.expect('give the slot two nodes', count() === wanted, `${count()} nodes in the slot`, `${wanted} nodes in the slot`);
+      observer.expect(
+        'give the slot two nodes',
+        count() === wanted,
+        `${count()} nodes in the slot`,
+        `${wanted} nodes in the slot`,
+      );
       const visible = contentOf(filled.element, name).filter(isDrawn).length;
-      observer.expect('look whether they are drawn', visible === wanted, `${visible} drawn`, `${wanted} drawn`);
+      observer.expect(
+        'look whether they are drawn',
+        visible === wanted,
+        `${visible} drawn`,
+        `${wanted} drawn`,
+      );
       if (name === 'default') {
         const text = document.createTextNode('Plain text');
         filled.element.append(text);
-        observer.expect('add plain text', text.assignedSlot === slot && slot !== undefined, 'not in the slot', 'in the slot');
+        observer.holds(
+          'add plain text',
+          text.assignedSlot === slot && slot !== undefined,
+          'not in the slot',
+          'in the slot',
+        );
         text.remove();
       }
       await filled.more(true);
       await page.until(() => count() > wanted);
-      observer.expect('add a node later', count() === wanted + 1, `${count()} nodes in the slot`, `${wanted + 1} nodes in the slot`);
+      observer.expect(
+        'add a node later',
+        count() === wanted + 1,
+        `${count()} nodes in the slot`,
+        `${wanted + 1} nodes in the slot`,
+      );
       await filled.more(false);
       await page.until(() => contentOf(filled.element, name).length === wanted);
-      observer.expect('remove it again', count() === wanted, `${count()} nodes in the slot`, `${wanted} nodes in the slot`);
+      observer.expect(
+        'remove it again',
+        count() === wanted,
+        `${count()} nodes in the slot`,
+        `${wanted} nodes in the slot`,
+      );
       const emptySlot = findSlot(empty, name);
       if (emptySlot && contentOf(empty.element, name).length === 0) {
         const fallback = emptySlot.textContent?.trim() ?? '';
-        observer.saw('give it nothing', fallback ? `its fallback: ${fallback.slice(0, 60)}` : 'nothing, it has no fallback');
+        const range = document.createRange();
+        range.selectNodeContents(emptySlot);
+        if (!fallback) observer.saw('give it nothing', 'nothing; it has no fallback');
+        else
+          observer.holds(
+            'give it nothing',
+            range.getClientRects().length > 0,
+            'its fallback is not drawn',
+            `its fallback: ${fallback.slice(0, 60)}`,
+          );
       }
       observer.noErrors(page.errors(), 'use the slot');
       results.push(observer.result());

@@ -1,6 +1,13 @@
 import type { BoundProperty, Facet, ProbePage } from '../facet.js';
 import { Observer, show } from '../observe.js';
-import { attributeText, propertiesOf, type PropertyData } from './property-data.js';
+import {
+  attributeText,
+  freshValue,
+  freshValueFromText,
+  likeFresh,
+  propertiesOf,
+  type PropertyData,
+} from './property-data.js';
 
 interface Data {
   properties: PropertyData[];
@@ -13,7 +20,11 @@ export const upgrade: Facet<Data> = {
 
   plan(facts) {
     const properties = propertiesOf(facts);
-    const bound: BoundProperty[] = properties.map(({ name, attribute, first }) => ({ name, attribute, value: first }));
+    const bound: BoundProperty[] = properties.map(({ name, attribute, first }) => ({
+      name,
+      attribute,
+      value: first,
+    }));
     return {
       scenes: {
         late: facts.scene({ properties: bound, register: undefined }),
@@ -28,7 +39,9 @@ export const upgrade: Facet<Data> = {
     const { tag } = page;
     if (customElements.get(tag)) {
       const observer = new Observer('definition');
-      observer.leave('The page had to be loaded again after another probe, with the element already defined.');
+      observer.leave(
+        'The page had to be loaded again after another probe, with the element already defined.',
+      );
       return [observer.result()];
     }
     const late = await page.mount('late');
@@ -39,11 +52,13 @@ export const upgrade: Facet<Data> = {
     await page.settle();
 
     const before = new Observer('properties set before');
-    if (properties.length === 0) before.expect('define the element', isUpgraded(bare.element, tag), 'not upgraded', 'upgraded');
+    if (properties.length === 0)
+      before.holds('define the element', isUpgraded(bare.element, tag), 'not upgraded', 'upgraded');
     for (const { name } of properties) {
       const element = bare.element as unknown as Record<string, unknown>;
       const did = `set ${name} on the element, then define it`;
-      before.equal(did, element[name], own[name]);
+      const fresh = freshValue(tag, name, own[name]);
+      before.expect(did, likeFresh(element[name], fresh, own[name]), show(element[name]), show(fresh));
       if (Object.hasOwn(element, name)) {
         before.fail(did, 'a plain property that hides the accessor', 'the accessor');
       }
@@ -51,28 +66,55 @@ export const upgrade: Facet<Data> = {
     const attributes = new Observer('attributes written before');
     for (const property of properties.filter(({ attribute }) => attribute !== undefined)) {
       const value = (written as unknown as Record<string, unknown>)[property.name];
-      attributes.equal(`write ${property.attribute}="${attributeText(property, property.first)}", then define the element`, value, property.first);
+      const markup = attributeText(property, property.first);
+      attributes.equal(
+        `write ${property.attribute}="${markup}", then define the element`,
+        value,
+        freshValueFromText(tag, property, markup),
+      );
     }
-    if (attributes.observed.length === 0) attributes.expect('define the element', isUpgraded(written, tag), 'not upgraded', 'upgraded');
+    if (attributes.observed.length === 0)
+      attributes.holds('define the element', isUpgraded(written, tag), 'not upgraded', 'upgraded');
     written.remove();
 
     const hosted = new Observer('rendered before');
-    hosted.expect('render, then define the element', isUpgraded(late.element, tag), 'not upgraded', 'an instance of its class');
-    for (const { name, second } of properties) {
+    hosted.holds(
+      'render, then define the element',
+      isUpgraded(late.element, tag),
+      'not upgraded',
+      'an instance of its class',
+    );
+    for (const { name, first, second } of properties) {
       const element = late.element as unknown as Record<string, unknown>;
       const did = `bind ${name} and render, then define the element`;
-      if (Object.is(element[name], late.values[name])) hosted.saw(did, show(element[name]));
+      if (likeFresh(element[name], freshValue(tag, name, late.values[name]), late.values[name]))
+        hosted.saw(did, show(element[name]));
       else {
-        hosted.care(did, show(element[name]), 'Import the element before the first rendering: rendered earlier, the framework writes text attributes, and some values are lost.');
+        hosted.care(
+          did,
+          show(element[name]),
+          'Import the element before the first rendering: rendered earlier, the framework writes text attributes, and some values are lost.',
+        );
       }
       await late.set(name, second);
-      await page.until(() => Object.is(element[name], second));
-      hosted.equal(`change ${name} afterwards`, element[name], second);
+      const fresh = freshValue(tag, name, first, second);
+      await page.until(() => likeFresh(element[name], fresh, second));
+      hosted.expect(
+        `change ${name} afterwards`,
+        likeFresh(element[name], fresh, second),
+        show(element[name]),
+        show(fresh),
+      );
     }
     const early = await page.mount('early');
     const defined = new Observer('defined before');
-    defined.expect('render after the definition', isUpgraded(early.element, tag), 'not upgraded', 'an instance of its class');
-    for (const observer of [defined]) observer.noErrors(page.errors(), 'upgrade');
+    defined.holds(
+      'render after the definition',
+      isUpgraded(early.element, tag),
+      'not upgraded',
+      'an instance of its class',
+    );
+    defined.noErrors(page.errors(), 'upgrade');
     await Promise.all([late.unmount(), bare.unmount(), early.unmount()]);
     return [before, attributes, hosted, defined].map((observer) => observer.result());
   },
@@ -97,7 +139,8 @@ function setOwn(element: HTMLElement, properties: readonly PropertyData[]): Reco
 async function writtenAttributes(page: ProbePage, properties: readonly PropertyData[]): Promise<Element> {
   const element = document.createElement(page.tag);
   for (const property of properties) {
-    if (property.attribute !== undefined) element.setAttribute(property.attribute, attributeText(property, property.first));
+    if (property.attribute !== undefined)
+      element.setAttribute(property.attribute, attributeText(property, property.first));
   }
   page.container().append(element);
   return element;

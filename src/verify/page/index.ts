@@ -48,10 +48,11 @@ async function settle(): Promise<void> {
   for (let round = 0; round < 3; round++) {
     await new Promise<void>((resolve) => {
       const { port1, port2 } = new MessageChannel();
-      port1.onmessage = () => {
+      port1.addEventListener('message', () => {
         port1.close();
         resolve();
-      };
+      });
+      port1.start();
       port2.postMessage(0);
     });
   }

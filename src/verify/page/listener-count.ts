@@ -28,7 +28,9 @@ export function countListeners(): ListenerCount {
     if (place >= 0) entries.splice(place, 1);
   };
   const captures = (options: unknown): boolean =>
-    typeof options === 'object' && options !== null ? Boolean((options as EventListenerOptions).capture) : Boolean(options);
+    typeof options === 'object' && options !== null
+      ? Boolean((options as EventListenerOptions).capture)
+      : Boolean(options);
 
   EventTarget.prototype.addEventListener = function (this: EventTarget | undefined, type, listener, options) {
     const target = this ?? window;
@@ -40,7 +42,12 @@ export function countListeners(): ListenerCount {
     }
     addEventListener.call(target, type, listener, options);
   };
-  EventTarget.prototype.removeEventListener = function (this: EventTarget | undefined, type, listener, options) {
+  EventTarget.prototype.removeEventListener = function (
+    this: EventTarget | undefined,
+    type,
+    listener,
+    options,
+  ) {
     const target = this ?? window;
     forget({ target, type: String(type), listener, capture: captures(options) });
     removeEventListener.call(target, type, listener, options);

@@ -1,0 +1,145 @@
+/**
+ * A lamp on the quay, written by hand as a careful person would, without a fault. The other files here
+ * break one thing each.
+ */
+export class Lamp extends HTMLElement {
+  static observedAttributes = ['label', 'level', 'lit'];
+  static sheet = new CSSStyleSheet();
+
+  static {
+    this.sheet.replaceSync(`
+      :host { display: block }
+      .glass { color: var(--lamp-color, #b58900); padding: 4px }
+    `);
+  }
+
+  protected values = {
+    label: undefined as string | undefined,
+    level: 0,
+    lit: false,
+    stops: [] as readonly string[],
+  };
+  protected switched = 0;
+  #reading = false;
+  #leave: AbortController | undefined;
+
+  constructor() {
+    super();
+    this.attachShadow({ mode: 'open' });
+    this.addStyle();
+    this.shadowRoot!.innerHTML = this.markup();
+    this.shadowRoot!.querySelector('button')!.addEventListener('click', () => this.turn());
+    this.takeOver();
+    this.draw();
+  }
+
+  protected addStyle(): void {
+    this.shadowRoot!.adoptedStyleSheets = [Lamp.sheet];
+  }
+
+  protected markup(): string {
+    return '<button class="glass" part="glass"></button><slot></slot><slot name="note">No note</slot><output></output>';
+  }
+
+  /** Values that were set before the element was defined. */
+  protected takeOver(): void {
+    const own = this as unknown as Record<string, unknown>;
+    for (const name of Object.keys(this.values)) {
+      if (!Object.hasOwn(this, name)) continue;
+      const value = own[name];
+      delete own[name];
+      this.store(name as never, value as never);
+      if (name === 'lit' && value) queueMicrotask(() => this.reflectLit());
+    }
+  }
+
+  protected store<Name extends keyof Lamp['values']>(name: Name, value: Lamp['values'][Name]): void {
+    this.values[name] = value;
+  }
+
+  protected draw(): void {
+    this.shadowRoot!.querySelector('button')!.textContent = this.values.label ?? '';
+    this.shadowRoot!.querySelector('output')!.textContent = `switched ${this.switched} times`;
+  }
+
+  get label(): string | undefined {
+    return this.values.label;
+  }
+
+  set label(value: string | null | undefined) {
+    this.store('label', value === undefined || value === null ? undefined : String(value));
+    this.draw();
+  }
+
+  get level(): number {
+    return this.values.level;
+  }
+
+  set level(value: number | string | null | undefined) {
+    const text = typeof value === 'string' ? value.trim() : value;
+    const number = text === '' || text === null || text === undefined ? 0 : Number(text);
+    this.store('level', number >= 0 ? number : 0);
+  }
+
+  get lit(): boolean {
+    return this.values.lit;
+  }
+
+  set lit(value: unknown) {
+    if (Boolean(value) === this.values.lit) return;
+    this.store('lit', Boolean(value));
+    if (!this.#reading) this.reflectLit();
+  }
+
+  get stops(): readonly string[] {
+    return this.values.stops;
+  }
+
+  set stops(value: readonly string[] | undefined) {
+    this.store('stops', value ?? []);
+  }
+
+  protected reflectLit(): void {
+    this.toggleAttribute('lit', this.values.lit);
+  }
+
+  attributeChangedCallback(name: string, _before: string | null, text: string | null): void {
+    this.#reading = true;
+    this.read(name, text);
+    this.#reading = false;
+  }
+
+  protected read(name: string, text: string | null): void {
+    if (name === 'lit') this.lit = text !== null;
+    else if (name === 'level') this.level = text;
+    else this.label = text;
+  }
+
+  /** Switches the lamp and says so. */
+  protected turn(): void {
+    this.switched++;
+    this.draw();
+    this.say({ label: this.values.label ?? '' });
+  }
+
+  protected say(detail: unknown): void {
+    this.dispatchEvent(
+      new CustomEvent('lamp-switch', { detail, bubbles: true, composed: true, cancelable: true }),
+    );
+  }
+
+  flash(): void {
+    this.lit = true;
+  }
+
+  connectedCallback(): void {
+    this.#leave = new AbortController();
+    window.addEventListener('keydown', () => {}, { signal: this.#leave.signal });
+  }
+
+  disconnectedCallback(): void {
+    this.#leave?.abort();
+  }
+}
+
+export default class FaultlessLamp extends Lamp {}

@@ -1,0 +1,348 @@
+import { cpSync, mkdirSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { buildReportSchema, checkReportSchema, verifyReportSchema } from '../src/index.js';
+import {
+  copyDemo,
+  lastwright,
+  readTree,
+  REPOSITORY,
+  scratchFolder,
+  writeElement,
+  writeFiles,
+} from './helpers.js';
+
+const CONTRACT = 'contract: 1\ntag: quay-mast\nproperties: { label: { type: string } }\n';
+
+function change(folder: string, file: string, from: string, to: string): void {
+  const path = join(folder, file);
+  const text = readFileSync(path, 'utf8');
+  expect(text).toContain(from);
+  writeFileSync(path, text.replace(from, to));
+}
+
+describe('lastwright', () => {
+  it('tells its version and its commands', async () => {
+    const { version } = JSON.parse(readFileSync(join(REPOSITORY, 'package.json'), 'utf8')) as {
+      version: string;
+    };
+    expect((await lastwright(['--version'])).stdout).toContain(`lastwright/${version}`);
+    const { stdout, status } = await lastwright(['--help']);
+    expect(status).toBe(0);
+    for (const command of ['build', 'check', 'demo', 'verify']) expect(stdout).toContain(command);
+  });
+
+  it.each([
+    ['an unknown command', ['chekc'], /chekc/],
+    ['an unknown flag', ['check', '--jsn'], /jsn/],
+    ['a folder that is not there', ['check', '--library', 'no-such-folder'], /There is no folder/],
+    ['a folder without a library', ['check', '--library', scratchFolder()], /no lastwright\.yaml/],
+    [
+      'an unknown framework',
+      ['verify', '--library', 'examples/quayside', '--host', 'rect'],
+      /Did you mean "react"/,
+    ],
+    [
+      'an unknown element',
+      ['verify', '--library', 'examples/quayside', '--element', 'quay-bert'],
+      /Did you mean "quay-berth"/,
+    ],
+    ['a folder for the demo that is not empty', ['demo', 'src'], /not empty/],
+  ])('ends with 2 and a plain sentence for %s', async (_, args, message) => {
+    const { status, stdout, stderr } = await lastwright(args);
+    expect(status).toBe(2);
+    expect(stderr).toMatch(message);
+    expect(stdout + stderr).not.toMatch(/\n\s+at /);
+  });
+});
+
+describe('check', () => {
+  it('finds nothing wrong with the demo, from any folder below its root', async () => {
+    const folder = copyDemo();
+    const { status, stdout } = await lastwright(['check', '--json'], {
+      cwd: join(folder, 'elements/quay-berth'),
+    });
+    expect(status).toBe(0);
+    expect(checkReportSchema.parse(JSON.parse(stdout))).toEqual({
+      findings: [],
+      summary: { elements: 2, errors: 0, warnings: 0 },
+    });
+  });
+
+  it('shows a finding with its line, its code and a way out', async () => {
+    const folder = copyDemo();
+    change(folder, 'elements/quay-berth/quay-berth.html', '{label}', '{lable}');
+    const { status, stdout } = await lastwright(['check', '--library', folder]);
+    expect(status).toBe(1);
+    expect(stdout).toContain('elements/quay-berth/quay-berth.html');
+    expect(stdout).toMatch(
+      /2:39\s+error\s+The name "lable" is not known in this view\.\s+view\/unknown-name/,
+    );
+    expect(stdout).toContain('2 │   <h3 part="title" onclick="claim()">{lable}</h3>');
+    expect(stdout).toContain('→ Did you mean "label"?');
+    expect(stdout).toContain('2 elements: 1 error, 0 warnings');
+  });
+
+  it.each([
+    [
+      'a slot that the contract does not have',
+      '.html',
+      '<p>{label}</p><slot name="top"></slot>',
+      'slot/undeclared',
+      1,
+      15,
+    ],
+    [
+      'a part that the contract does not have',
+      '.html',
+      '<p part="pole">{label}</p>',
+      'part/undeclared',
+      1,
+      4,
+    ],
+    [
+      'an event that the contract does not have',
+      '.ts',
+      "export const go = (mast) => mast.emit('mast-raise');",
+      'event/undeclared',
+      1,
+      39,
+    ],
+    ['a function that nobody uses', '.ts', 'export function go() {}', 'behavior/unused', 1, 17],
+    [
+      'a style that cannot be parsed',
+      '.css',
+      ':host { color: red\n.x {',
+      'style/syntax',
+      undefined,
+      undefined,
+    ],
+    [
+      'a sample with an unknown property',
+      '.samples.yaml',
+      '- sample: x\n  properties: { lable: A }',
+      'sample/unknown-property',
+      2,
+      17,
+    ],
+    [
+      'a sample with an unknown event',
+      '.samples.yaml',
+      '- sample: x\n  steps: [{ expect: { event: mast-rise } }]',
+      'sample/unknown-event',
+      2,
+      30,
+    ],
+    [
+      'a sample with an unknown part',
+      '.samples.yaml',
+      '- sample: x\n  steps: [{ click: pole }]',
+      'sample/unknown-part',
+      2,
+      20,
+    ],
+    [
+      'a step that does two things',
+      '.samples.yaml',
+      '- sample: x\n  steps: [{ click: p, call: y }]',
+      'sample/step',
+      2,
+      11,
+    ],
+  ])('finds %s', async (_, ending, text, code, line, column) => {
+    const folder = writeElement({ '.contract.yaml': CONTRACT, '.html': '<p>{label}</p>', [ending]: text });
+    const { findings } = checkReportSchema.parse(
+      JSON.parse((await lastwright(['check', '--json', '--library', folder])).stdout),
+    );
+    const finding = findings.find((other) => other.code === code);
+    expect(finding, JSON.stringify(findings)).toBeDefined();
+    if (line) expect([finding!.line, finding!.column]).toEqual([line, column]);
+  });
+
+  it.each([
+    ['slots', 'slots: { top: {} }', 'slot/missing', 4],
+    ['parts', 'parts: { pole: {} }', 'part/missing', 4],
+    ['methods', 'methods: { raise: {} }', 'method/missing', 4],
+    ['events', 'events: { mast-raise: {} }', 'event/never-emitted', 4],
+  ])('finds %s that the contract promises and nothing has', async (_, promise, code, line) => {
+    const folder = writeElement({
+      '.contract.yaml': `${CONTRACT}${promise}\n`,
+      '.html': '<p>{label}</p>',
+      '.ts': 'export {};',
+    });
+    const { findings } = checkReportSchema.parse(
+      JSON.parse((await lastwright(['check', '--json', '--library', folder])).stdout),
+    );
+    expect(findings.map((finding) => [finding.code, finding.line])).toEqual([[code, line]]);
+  });
+
+  it.each([
+    ['no element', { 'lastwright.yaml': 'library: 1\n' }, 'library/empty'],
+    [
+      'a folder without a contract',
+      { 'lastwright.yaml': 'library: 1\n', 'elements/x/x.html': '' },
+      'library/no-contract',
+    ],
+    [
+      'two contracts',
+      {
+        'lastwright.yaml': 'library: 1\n',
+        'elements/x/x.contract.yaml': '',
+        'elements/x/y.contract.yaml': '',
+      },
+      'library/two-contracts',
+    ],
+    ['elements outside', { 'lastwright.yaml': 'library: 1\nelements: ../*\n' }, 'library/path'],
+    ['an output outside', { 'lastwright.yaml': 'library: 1\noutput: /tmp/x\n' }, 'library/path'],
+    ['the root as output', { 'lastwright.yaml': "library: 1\noutput: '.'\n" }, 'library/path'],
+    ['an unknown key', { 'lastwright.yaml': 'library: 1\nhost: [html]\n' }, 'document/unknown-key'],
+    ['an unknown host', { 'lastwright.yaml': 'library: 1\nhosts: [rect]\n' }, 'library/unknown-host'],
+    ['an unknown engine', { 'lastwright.yaml': 'library: 1\nengines: [chrom]\n' }, 'library/unknown-engine'],
+    ['a broken configuration', { 'lastwright.yaml': 'library: [\n' }, 'document/syntax'],
+    [
+      'an element without a view',
+      { 'lastwright.yaml': 'library: 1\n', 'elements/x/x.contract.yaml': CONTRACT },
+      'view/missing',
+    ],
+    [
+      'one tag for two elements',
+      {
+        'lastwright.yaml': 'library: 1\n',
+        'elements/x/x.contract.yaml': CONTRACT,
+        'elements/x/x.html': '',
+        'elements/y/y.contract.yaml': CONTRACT,
+        'elements/y/y.html': '',
+      },
+      'tag/duplicate',
+    ],
+  ])('finds a library with %s', async (_, files, code) => {
+    const { stdout, status } = await lastwright([
+      'check',
+      '--json',
+      '--library',
+      writeFiles(files as Record<string, string>),
+    ]);
+    const { findings } = checkReportSchema.parse(JSON.parse(stdout));
+    expect(findings.map((finding) => finding.code)).toContain(code);
+    expect(status).toBe(1);
+  });
+
+  it('reads no file outside the library, not even through a link', async () => {
+    const outside = writeFiles({ 'secret.yaml': 'contract: 1\ntag: quay-secret\n' });
+    const folder = writeElement({ '.contract.yaml': CONTRACT, '.html': '<p></p>' });
+    mkdirSync(join(folder, 'elements/linked'));
+    symlinkSync(join(outside, 'secret.yaml'), join(folder, 'elements/linked/linked.contract.yaml'));
+    const { stdout } = await lastwright(['check', '--json', '--library', folder]);
+    expect(stdout).not.toContain('quay-secret');
+    expect(stdout).toContain('library/path');
+  });
+});
+
+describe('build', () => {
+  it('writes the package that it reports', async () => {
+    const folder = copyDemo();
+    const { status, stdout } = await lastwright(['build', '--json', '--library', folder]);
+    expect(status).toBe(0);
+    const report = buildReportSchema.parse(JSON.parse(stdout));
+    const tree = readTree(join(folder, 'dist'));
+    expect(report.files.map(({ path }) => path).sort()).toEqual(Object.keys(tree).sort());
+    for (const { path, bytes } of report.files) expect(Buffer.byteLength(tree[path]!)).toBe(bytes);
+    expect(report.elements).toEqual(['quay-berth', 'quay-button']);
+
+    const manifest = JSON.parse(tree['package.json']!) as {
+      exports: Record<string, { default: string } | string>;
+    };
+    for (const target of Object.values(manifest.exports)) {
+      const file = typeof target === 'string' ? target : target.default;
+      expect(Object.keys(tree)).toContain(file.slice(2));
+    }
+    const described = JSON.parse(tree['custom-elements.json']!) as {
+      modules: { path: string; declarations?: { tagName: string; slots: object[]; events: object[] }[] }[];
+    };
+    const berth = described.modules.find(({ path }) => path === 'classes/quay-berth.js')!.declarations![0]!;
+    expect(berth).toMatchObject({
+      tagName: 'quay-berth',
+      slots: [{ name: '' }, { name: 'actions' }],
+      events: [{ name: 'berth-claim' }],
+    });
+    for (const text of Object.values(tree)) expect(text).not.toContain(folder);
+    expect(tree['classes/quay-berth.js']).not.toMatch(/\beval\b|new Function/);
+    const map = JSON.parse(tree['classes/quay-berth.js.map']!) as { sources: string[] };
+    expect(map.sources).toEqual(['elements/quay-berth/quay-berth.html']);
+    expect((JSON.parse(tree['quayside.bundle.js.map']!) as typeof map).sources).toContain(
+      'elements/quay-berth/quay-berth.ts',
+    );
+  });
+
+  it('leaves the last output untouched when it fails', async () => {
+    const folder = copyDemo();
+    await lastwright(['build', '--library', folder]);
+    const before = readTree(join(folder, 'dist'));
+    for (const [file, from, to] of [
+      ['elements/quay-berth/quay-berth.html', '{label}', '{lable}'],
+      ['elements/quay-button/quay-button.ts', 'import type', "import './missing.js';\nimport type"],
+    ] as const) {
+      change(folder, file, from, to);
+      const { status, stdout } = await lastwright(['build', '--library', folder]);
+      expect(status).toBe(1);
+      expect(stdout).toContain(file);
+      expect(readTree(join(folder, 'dist'))).toEqual(before);
+      change(folder, file, to, from);
+    }
+  });
+
+  it('does not replace a folder that it did not write', async () => {
+    const folder = copyDemo();
+    writeFiles({ 'dist/thesis.txt': 'years of work' }, folder);
+    const { status, stderr } = await lastwright(['build', '--library', folder]);
+    expect(status).toBe(2);
+    expect(stderr).toContain('holds files that no build wrote');
+    expect(readTree(join(folder, 'dist'))).toEqual({ 'thesis.txt': 'years of work' });
+  });
+
+  it('takes up what an interrupted build left', async () => {
+    const folder = copyDemo();
+    await lastwright(['build', '--library', folder]);
+    const before = readTree(join(folder, 'dist'));
+    cpSync(join(folder, 'dist'), join(folder, '.dist.previous'), { recursive: true });
+    rmSync(join(folder, 'dist'), { recursive: true });
+    expect((await lastwright(['build', '--library', folder])).status).toBe(0);
+    expect(readTree(join(folder, 'dist'))).toEqual(before);
+    expect(Object.keys(readTree(folder)).filter((path) => path.startsWith('.dist'))).toEqual([]);
+  });
+});
+
+/** A copy of the built tool that has everything beside it but one package. */
+function toolWithout(missing: string): string {
+  const tool = scratchFolder();
+  for (const name of ['bin', 'dist', 'package.json', 'oclif.manifest.json'])
+    cpSync(join(REPOSITORY, name), join(tool, name), { recursive: true });
+  mkdirSync(join(tool, 'node_modules'));
+  for (const name of readdirSync(join(REPOSITORY, 'node_modules'))) {
+    if (name !== missing)
+      symlinkSync(join(REPOSITORY, 'node_modules', name), join(tool, 'node_modules', name));
+  }
+  return join(tool, 'bin/lastwright.js');
+}
+
+describe('verify', () => {
+  it('names a framework that is missing, with the command that installs it, and ends with 3', async () => {
+    const folder = writeFiles({ 'node_modules/vue/package.json': '{ "version": "2.7.0" }' }, copyDemo());
+    const { status, stdout, stderr } = await lastwright(
+      ['verify', '--json', '--library', folder, '--element', 'quay-button'],
+      {
+        program: toolWithout('vue'),
+      },
+    );
+    expect(status, stderr).toBe(3);
+    expect(stderr).toContain('npm install vue@3');
+    const report = verifyReportSchema.parse(JSON.parse(stdout));
+    const vue = report.results.filter(({ host }) => host === 'vue');
+    expect(vue).toHaveLength(10);
+    for (const { verdict, note } of vue)
+      expect([verdict, note]).toEqual(['unchecked', expect.stringContaining('version 2.7.0')]);
+    expect(
+      report.results.filter(({ host }) => host === 'react').every(({ verdict }) => verdict === 'fits'),
+    ).toBe(true);
+  });
+});

@@ -1,0 +1,96 @@
+import { spawn } from 'node:child_process';
+import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join, relative } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { afterAll } from 'vitest';
+
+export const REPOSITORY = dirname(dirname(fileURLToPath(import.meta.url)));
+
+const made: string[] = [];
+afterAll(() => {
+  for (const folder of made.splice(0)) rmSync(folder, { recursive: true, force: true });
+});
+
+/** A folder that is removed after the tests of the file. */
+export function scratchFolder(): string {
+  const folder = mkdtempSync(join(tmpdir(), 'lastwright-test-'));
+  made.push(folder);
+  return folder;
+}
+
+/** Writes files into a folder (a new one if none is given); gives the folder. */
+export function writeFiles(files: Record<string, string>, folder = scratchFolder()): string {
+  for (const [path, text] of Object.entries(files)) {
+    const target = join(folder, path);
+    mkdirSync(dirname(target), { recursive: true });
+    writeFileSync(target, text);
+  }
+  return folder;
+}
+
+/** A library with one element, `quay-mast`; files are given by what follows the element's name: `.html`. */
+export function writeElement(files: Record<string, string>, more: Record<string, string> = {}): string {
+  const named = Object.entries(files).map(([ending, text]) => [
+    `elements/quay-mast/quay-mast${ending}`,
+    text,
+  ]);
+  return writeFiles({
+    'lastwright.yaml': 'library: 1\n',
+    ...(Object.fromEntries(named) as Record<string, string>),
+    ...more,
+  });
+}
+
+/** A copy of the demo library. */
+export function copyDemo(): string {
+  const folder = join(scratchFolder(), 'quayside');
+  cpSync(join(REPOSITORY, 'examples/quayside'), folder, {
+    recursive: true,
+    filter: (path) => !/[/\\](dist|\.lastwright)$/.test(path),
+  });
+  return folder;
+}
+
+/** Every file below a folder with its text, by path with forward slashes. */
+export function readTree(folder: string): Record<string, string> {
+  const entries = readdirSync(folder, { recursive: true, withFileTypes: true }).filter((entry) =>
+    entry.isFile(),
+  );
+  return Object.fromEntries(
+    entries.map((entry) => {
+      const path = join(entry.parentPath, entry.name);
+      return [relative(folder, path).replaceAll('\\', '/'), readFileSync(path, 'utf8')];
+    }),
+  );
+}
+
+export interface CliResult {
+  status: number | null;
+  stdout: string;
+  stderr: string;
+}
+
+/** Runs the built program. */
+export function lastwright(
+  args: readonly string[],
+  options: { cwd?: string; env?: Record<string, string>; program?: string } = {},
+): Promise<CliResult> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(
+      process.execPath,
+      [options.program ?? join(REPOSITORY, 'bin/lastwright.js'), ...args],
+      {
+        cwd: options.cwd ?? REPOSITORY,
+        env: { ...process.env, NO_COLOR: '1', ...options.env },
+        stdio: ['ignore', 'pipe', 'pipe'],
+      },
+    );
+    let stdout = '';
+    let stderr = '';
+    child.stdout.on('data', (chunk: Buffer) => (stdout += chunk.toString()));
+    child.stderr.on('data', (chunk: Buffer) => (stderr += chunk.toString()));
+    child.on('error', reject);
+    child.on('close', (status) => resolve({ status, stdout, stderr }));
+  });
+}

@@ -1,0 +1,120 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { cellOf, verifyReportSchema } from '../src/index.js';
+import { copyDemo, lastwright, readTree, writeElement, writeFiles } from './helpers.js';
+
+const FACETS = [
+  'upgrade',
+  'properties',
+  'attributes',
+  'reflection',
+  'slots',
+  'encapsulation',
+  'events',
+  'methods',
+  'lifecycle',
+  'independence',
+];
+
+describe('verify', () => {
+  it('proves the demo in all hosts, keeps the source and the evidence, and writes a report', async () => {
+    const folder = copyDemo();
+    const { status, stdout, stderr } = await lastwright(['verify', '--json', '--library', folder]);
+    expect(status, stderr).toBe(0);
+    const report = verifyReportSchema.parse(JSON.parse(stdout));
+    expect(report.hosts.map(({ name }) => name)).toEqual(['html', 'react', 'vue']);
+    expect(report.engines[0]!.version).toMatch(/^Chromium \d+/);
+    for (const element of ['quay-berth', 'quay-button']) {
+      for (const facet of FACETS) {
+        for (const host of ['html', 'react', 'vue']) {
+          const results = report.results.filter(
+            (result) => result.element === element && result.facet === facet && result.host === host,
+          );
+          expect(['fits', 'care'], `${element} ${facet} ${host}`).toContain(cellOf(results).verdict);
+          for (const { observed, source } of results) {
+            expect(observed.length).toBeGreaterThan(0);
+            expect(source).toContain(`<${element}`);
+          }
+        }
+      }
+    }
+    const { fits, care, fails, unchecked } = report.summary;
+    expect([fits + care + fails + unchecked, fails, unchecked]).toEqual([report.results.length, 0, 0]);
+    const sources = (host: string) =>
+      report.results.find((result) => result.host === host && result.facet === 'events')!.source;
+    expect(sources('react')).toContain('onberth-claim={');
+    expect(sources('vue')).toContain('@berth-claim="');
+    expect(sources('html')).toContain("addEventListener('berth-claim'");
+
+    const html = readFileSync(join(folder, '.lastwright/verify.html'), 'utf8');
+    expect(html).toContain('id="quay-berth.events.react.chromium"');
+    expect(html).not.toContain('<script');
+    expect(Object.keys(readTree(folder)).filter((path) => path.startsWith('dist/'))).toEqual([]);
+  });
+
+  it('says what was not checked, and which step would do it', async () => {
+    const folder = writeElement({
+      '.contract.yaml':
+        'contract: 1\ntag: quay-mast\nevents: { mast-raise: {} }\nmethods: { raise: {} }\nproperties: { code: { type: string, pattern: "^[A-Z]{3}$" } }\nslots: { default: {} }\n',
+      '.html': '<button onclick="raise()">{code}</button><slot></slot>',
+      '.ts': "export const raise = (mast) => mast.emit('mast-raise');",
+    });
+    const { stdout, status } = await lastwright(['verify', '--json', '--library', folder]);
+    const { results } = verifyReportSchema.parse(JSON.parse(stdout));
+    const unchecked = new Map(
+      results
+        .filter(({ verdict }) => verdict === 'unchecked')
+        .map(({ facet, subject, note }) => [`${facet} ${subject}`, note]),
+    );
+    expect(unchecked.get('events mast-raise')).toMatch(/expect: \{ event: mast-raise \}/);
+    expect(unchecked.get('methods raise')).toMatch(/call: raise/);
+    expect(unchecked.get('properties code')).toMatch(/examples/);
+    expect(status).toBe(0);
+  });
+
+  it('loses one cell, not the run, to a probe that hangs or breaks', async () => {
+    const folder = writeElement({
+      '.contract.yaml':
+        'contract: 1\ntag: quay-mast\nproperties: { label: { type: string } }\nslots: { default: {} }\nmethods: { spin: {} }\nwraps: { element: ./mast.ts }\n',
+      '.samples.yaml':
+        '- sample: spins\n  steps:\n    - call: spin\n    - expect: { property: { label: x } }\n',
+    });
+    writeFiles(
+      {
+        'elements/quay-mast/mast.ts': `
+export default class extends HTMLElement {
+  static observedAttributes = ['label'];
+  #label: string | undefined;
+  constructor() {
+    super();
+    this.attachShadow({ mode: 'open' }).innerHTML = '<p>Mast</p><slot></slot>';
+    if (Object.hasOwn(this, 'label')) { const { label } = this; delete (this as any).label; this.label = label; }
+  }
+  get label() { return this.#label; }
+  set label(value) { this.#label = value === undefined || value === null ? undefined : String(value); }
+  attributeChangedCallback(_n: string, _b: string, text: string) { this.label = text; }
+  spin() { for (;;); }
+}`,
+      },
+      folder,
+    );
+    const { stdout, status } = await lastwright(['verify', '--json', '--timeout', '2', '--library', folder]);
+    expect(status).toBe(1);
+    const { results } = verifyReportSchema.parse(JSON.parse(stdout));
+    const failing = results.filter(({ verdict }) => verdict === 'fails');
+    // The sample is run by two probes; each loses its own cell.
+    expect([...new Set(failing.map(({ facet }) => facet))]).toEqual(['methods', 'independence']);
+    for (const { note } of failing) expect(note).toContain('did not come to an end');
+    expect(
+      results.filter(({ facet, verdict }) => facet === 'lifecycle' && verdict === 'fits').length,
+    ).toBeGreaterThan(0);
+  });
+
+  it('does not verify what does not build', async () => {
+    const folder = writeElement({ '.contract.yaml': 'contract: 1\ntag: quay-mast\n', '.html': '{x}' });
+    const { stdout, status } = await lastwright(['verify', '--library', folder]);
+    expect(status).toBe(1);
+    expect(stdout).toContain('Nothing was verified.');
+  });
+});

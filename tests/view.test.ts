@@ -1,0 +1,199 @@
+import { describe, expect, it } from 'vitest';
+import { readBehavior } from '../src/behavior/read-behavior.js';
+import { readContract } from '../src/contract/read-contract.js';
+import type { Contract } from '../src/contract/model.js';
+import { parseView } from '../src/view/parse-view.js';
+import { allBlocks, planView } from '../src/view/plan.js';
+
+const CONTRACT = readContract(
+  'c.yaml',
+  `
+contract: 1
+tag: quay-mast
+properties:
+  label: { type: string, default: Mast }
+  height: { type: number, default: 0 }
+  lit: { type: boolean }
+  flags: { type: array, items: { type: object }, default: [] }
+slots: { default: {}, top: {} }
+`,
+).contract!;
+
+const BEHAVIOR = `
+import type { Inside } from './quay-mast.contract.yaml';
+export const state = () => ({ open: false, count: 0 });
+export const unit = 'm';
+export function tall(mast: Inside) { return mast.height > 10 && mast.state.open; }
+export function helper(mast: Inside) { return inner(mast); }
+function inner(mast: Inside) { return mast.label; }
+export function all(mast: Inside) { return JSON.stringify(mast); }
+export function raise(mast: Inside, by = 1) { mast.state.count += by; }
+`;
+
+function plan(html: string, library: Contract[] = []) {
+  const { view, findings } = parseView('v.html', html);
+  const { behavior } = readBehavior('b.ts', BEHAVIOR);
+  const planned = planView(
+    view,
+    CONTRACT,
+    behavior,
+    new Map([CONTRACT, ...library].map((contract) => [contract.tag, contract])),
+  );
+  return { ...planned, findings: [...findings, ...planned.findings] };
+}
+
+const reads = (html: string) => [...plan(html).plan.root.bindings[0]!.reads].sort();
+
+describe('a view', () => {
+  it.each([
+    ['<p>{label}</p>', ['property:label']],
+    ['<p>{label} is {height} {unit}</p>', ['property:height', 'property:label']],
+    ['<p class="mast {lit && \'lit\'}"></p>', ['property:lit']],
+    ['<p>{open ? count : 0}</p>', ['state:count', 'state:open']],
+    ['<p>{tall()}</p>', ['property:height', 'state:open']],
+    ['<p>{helper()}</p>', ['property:label']],
+    ['<p>{all()}</p>', ['*']],
+    ['<p>{flags.map((label) => label.name).join()}</p>', ['property:flags']],
+    ["<p>{'}' + label}</p>", ['property:label']],
+    ['<p>{ {label}.label }</p>', ['property:label']],
+    ['<p>{Math.max(1, 2)}</p>', []],
+  ])('knows what %s reads', (html, expected) => {
+    expect(plan(html).findings).toEqual([]);
+    expect(reads(html)).toEqual(expected);
+  });
+
+  it('splits itself into blocks that know their loops', () => {
+    const { plan: made, findings } = plan(`
+      <ul>
+        <template for-each="flag, place of flags" key="flag.id">
+          <li onclick="raise(place)">{flag.name}<template when="flag.torn"> torn</template></li>
+        </template>
+      </ul>
+      <template when="lit"><b>lit</b></template>
+      <template otherwise>dark</template>`);
+    expect(findings).toEqual([]);
+    const blocks = allBlocks(made.root);
+    expect(blocks.map(({ name }) => name)).toEqual([
+      'QuayMastView',
+      'FlagBlock',
+      'FlagBlock2',
+      'LitBlock',
+      'NoLitBlock',
+    ]);
+    expect(made.root.markup).toBe('<ul><!----></ul><!---->');
+    expect(blocks[1]).toMatchObject({ markup: '<li> <!----></li>', single: true });
+    expect([...made.calls]).toEqual(['raise']);
+  });
+
+  it.each([
+    ['an unknown name', '<p>\n  {lable}</p>', 'view/unknown-name', 2, 4, /Did you mean "label"/],
+    [
+      'an unknown name behind a reference',
+      '<p>&amp;&auml; {lable}</p>',
+      'view/unknown-name',
+      1,
+      17,
+      undefined,
+    ],
+    [
+      'an unknown name in an attribute',
+      '<p title="a &quot; {lable}"></p>',
+      'view/unknown-name',
+      1,
+      21,
+      undefined,
+    ],
+    ['an unknown name in a handler', '<p onclick="rise()"></p>', 'view/unknown-name', 1, 13, /raise/],
+    ['an open brace', '<p>{label</p>', 'view/expression-syntax', 1, undefined, undefined],
+    ['a tag that ends an expression', '<p>{height<b}</p>', 'view/expression-syntax', 1, undefined, undefined],
+    ['nothing between braces', '<p>{ }</p>', 'view/expression-empty', 1, 4, undefined],
+    ['two expressions', '<p>{label label}</p>', 'view/expression-syntax', 1, 11, undefined],
+    ['new', '<p>{new Date()}</p>', 'view/expression-kind', 1, 5, /behavior/],
+    ['an assignment', '<p>{label = 1}</p>', 'view/expression-kind', 1, 5, undefined],
+    ['a way to code', '<p>{label.constructor}</p>', 'view/unsafe-member', 1, 11, undefined],
+    ['a way to code in brackets', "<p>{label['__proto__']}</p>", 'view/unsafe-member', 1, 11, undefined],
+    ['a global that acts', '<p>{document.title}</p>', 'view/unknown-name', 1, 5, undefined],
+    [
+      'a handler that calls nothing',
+      '<p onclick="raise"></p>',
+      'view/handler-not-called',
+      1,
+      13,
+      /raise\(\)/,
+    ],
+    ['an assignment to a function', '<p onclick="raise = 1"></p>', 'view/assignment', 1, 13, undefined],
+    ['a loop without of', '<template for-each="flags">x</template>', 'view/for-each', 1, 1, /item of list/],
+    [
+      'a key from elsewhere',
+      '<template for-each="flag of flags" key="label">x</template>',
+      'view/key',
+      1,
+      41,
+      undefined,
+    ],
+    ['otherwise alone', '<template otherwise>x</template>', 'view/otherwise', 1, 1, undefined],
+    ['a template that does nothing', '<template>x</template>', 'view/block', 1, 1, undefined],
+    [
+      'an attribute of a block',
+      '<template when="lit" class="x">x</template>',
+      'view/block',
+      1,
+      22,
+      undefined,
+    ],
+    ['a script', '<script>1</script>', 'view/foreign-code', 1, 1, /behavior/],
+    ['a style', '<style>p{}</style>', 'view/foreign-code', 1, 1, /CSS/],
+    ['a slash at the end', '<slot/>', 'view/markup', 1, undefined, undefined],
+    ['a tag left open', '<div><span>x</div>', 'view/markup', 1, undefined, undefined],
+    ['a slot whose name is computed', '<slot name="{label}"></slot>', 'slot/computed-name', 1, 7, undefined],
+    [
+      'content without a slot',
+      '<quay-mast><b slot="tip">x</b></quay-mast>',
+      'slot/unknown',
+      1,
+      15,
+      /default, top/,
+    ],
+  ])('finds %s', (_, html, code, line, column, help) => {
+    const { findings } = plan(html);
+    const finding = findings.find((other) => other.code === code);
+    expect(finding, JSON.stringify(findings)).toBeDefined();
+    expect(finding!.line).toBe(line);
+    if (column !== undefined) expect(finding!.column).toBe(column);
+    if (help) expect(finding!.help).toMatch(help);
+  });
+
+  it('says that a name means two things', () => {
+    const { behavior } = readBehavior('b.ts', 'export const state = () => ({ label: 1 });');
+    const { view } = parseView('v.html', '<p>{label}</p>');
+    const { findings } = planView(view, CONTRACT, behavior, new Map());
+    expect(findings).toMatchObject([{ code: 'view/ambiguous-name', line: 1, column: 5 }]);
+  });
+
+  it('refuses markup that is nested without end', () => {
+    const { findings } = plan('<div>'.repeat(100_000));
+    expect(findings.some(({ code }) => code === 'view/too-deep')).toBe(true);
+  });
+});
+
+describe('a behavior', () => {
+  it.each([
+    ['a syntax error', 'export function (', 'behavior/syntax'],
+    ['a default export', 'export default function () {}', 'behavior/export'],
+    ['a state that cannot be seen', 'export const state = make();', 'state/unreadable'],
+    ['a state with computed names', 'export const state = () => ({ [name]: 1 });', 'state/unreadable'],
+  ])('finds %s', (_, text, code) => {
+    expect(readBehavior('b.ts', text).findings.map((finding) => finding.code)).toEqual([code]);
+  });
+
+  it('knows the events that it emits, and where', () => {
+    const { behavior } = readBehavior(
+      'b.ts',
+      "export function go(mast) {\n  mast.emit('mast-raise');\n  mast.emit(name);\n}",
+    );
+    expect(behavior.emissions.map(({ name, offset }) => [name, behavior.positions.at(offset)])).toEqual([
+      ['mast-raise', { line: 2, column: 13 }],
+    ]);
+    expect(behavior.emitsUnknown).toBe(true);
+  });
+});

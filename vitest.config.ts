@@ -1,0 +1,5 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: { include: ['tests/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 180_000, maxWorkers: 2 },
+});
