@@ -8,6 +8,7 @@ import { UsageError } from '../library/open-library.js';
 import { suggestion } from '../nearest.js';
 import { FACETS } from '../verify/facets/index.js';
 import { reportHtml } from '../verify/report-html.js';
+import type { VerifyReport } from '../verify/result.js';
 import { verifyLibrary } from '../verify/verify-library.js';
 import { EXIT } from './base-command.js';
 import { say } from './output.js';
@@ -66,10 +67,20 @@ export async function runVerify(
   else {
     say.line(showVerify(report));
     say.line(`Report: ${shortest(reportPath)}`);
+    say.line(nextStep(report));
   }
   for (const { what, help } of missing) say.error(what, help);
   const status = report.summary.fails > 0 ? EXIT.problems : missing.length > 0 ? EXIT.missing : EXIT.fine;
   return { status, reportPath };
+}
+
+function nextStep({ results, summary }: VerifyReport): string {
+  const failing = results.find(({ verdict }) => verdict === 'fails');
+  if (failing)
+    return `Next: mend it, then lastwright verify --element ${failing.element} --host ${failing.host}.`;
+  return summary.unchecked > 0
+    ? 'Next: add what the notes name, then verify again.'
+    : 'Next: open the report in a browser.';
 }
 
 function checkNames(given: readonly string[] | undefined, known: readonly string[], kind: string): void {

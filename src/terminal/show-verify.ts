@@ -1,6 +1,13 @@
 import Table from 'cli-table3';
 import colors from 'picocolors';
-import { cellOf, VERDICT_WORDS, type Cell, type VerifyReport, type VerifyResult } from '../verify/result.js';
+import {
+  cellOf,
+  COUNT_WORDS,
+  VERDICT_WORDS,
+  type Cell,
+  type VerifyReport,
+  type VerifyResult,
+} from '../verify/result.js';
 import { counted } from './output.js';
 
 const PAINT = { fits: colors.green, care: colors.yellow, fails: colors.red, unchecked: colors.dim };
@@ -53,11 +60,18 @@ export function showVerify({ engines, hosts, results, summary, seconds }: Verify
     ...(partly ? [colors.dim('* something of it was not checked')] : []),
     '',
     ...showNotes(results),
-    `${PAINT.fits(`${summary.fits} fit`)}, ${PAINT.care(`${summary.care} need care`)}, ${PAINT.fails(`${summary.fails} fail`)}, ${PAINT.unchecked(`${summary.unchecked} not checked`)}` +
+    (['fits', 'care', 'fails', 'unchecked'] as const)
+      .map((verdict) => showCount(verdict, summary[verdict]))
+      .join(', ') +
       colors.dim(
         ` in ${seconds.toFixed(1)} s, ${engines.map(({ version }) => version).join(', ') || 'no browser'}`,
       ),
   ].join('\n');
+}
+
+function showCount(verdict: VerifyResult['verdict'], count: number): string {
+  const text = `${count} ${COUNT_WORDS[verdict]}`;
+  return count > 0 ? PAINT[verdict](text) : colors.dim(text);
 }
 
 function rowKey({ element, facet }: VerifyResult): string {

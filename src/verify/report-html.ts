@@ -1,6 +1,13 @@
 import type { Library } from '../library/open-library.js';
 import { FACETS } from './facets/index.js';
-import { cellOf, VERDICT_WORDS, type Cell, type VerifyReport, type VerifyResult } from './result.js';
+import {
+  cellOf,
+  COUNT_WORDS,
+  VERDICT_WORDS,
+  type Cell,
+  type VerifyReport,
+  type VerifyResult,
+} from './result.js';
 import { REPORT_STYLE } from './report-style.js';
 
 interface Column {
@@ -9,8 +16,6 @@ interface Column {
   title: string;
 }
 
-/** Verdicts behind a number. */
-const COUNT_WORDS = { fits: 'fit', care: 'need care', fails: 'fail', unchecked: 'not checked' } as const;
 const SIGNS = { fits: '✔', care: '!', fails: '✘', unchecked: '–' } as const;
 
 /** A report as one HTML file without scripts: the matrix first, then each cell with its source and evidence. */

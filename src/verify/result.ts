@@ -60,3 +60,11 @@ export const VERDICT_WORDS = {
   fails: 'fails',
   unchecked: 'not checked',
 } as const;
+
+/** The same behind a number: `3 need care`. */
+export const COUNT_WORDS = {
+  fits: 'fit',
+  care: 'need care',
+  fails: 'fail',
+  unchecked: 'not checked',
+} as const;

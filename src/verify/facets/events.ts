@@ -130,7 +130,7 @@ function judgeEvent(
   );
   for (const flag of ['bubbles', 'composed', 'cancelable'] as const) {
     observer.expect(
-      `look whether ${data.name} is ${flag}`,
+      `read ${flag} of ${data.name}`,
       event[flag] === data[flag],
       String(event[flag]),
       String(data[flag]),

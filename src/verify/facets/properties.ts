@@ -106,7 +106,11 @@ function judgeUndefined(
     observer.care(
       did,
       seen,
-      `The framework turns undefined into ${seen} for "${name}"; bind ${show(property.default)} to go back to the default.`,
+      `The framework turns undefined into ${seen}; ${
+        property.default === undefined
+          ? 'do not bind it where there is no value'
+          : `bind ${show(property.default)}, its default`
+      }.`,
     );
   } else observer.fail(did, seen, show(property.default));
 }

@@ -93,7 +93,7 @@ export const upgrade: Facet<Data> = {
         hosted.care(
           did,
           show(element[name]),
-          'Import the element before the first rendering: rendered earlier, the framework writes text attributes, and some values are lost.',
+          'Import the element before the first rendering; till then the framework writes text and loses values.',
         );
       }
       await late.set(name, second);

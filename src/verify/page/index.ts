@@ -48,10 +48,11 @@ async function settle(): Promise<void> {
   for (let round = 0; round < 3; round++) {
     await new Promise<void>((resolve) => {
       const { port1, port2 } = new MessageChannel();
-      port1.addEventListener('message', () => {
+      const arrived = (): void => {
         port1.close();
         resolve();
-      });
+      };
+      port1.addEventListener('message', arrived, { once: true });
       port1.start();
       port2.postMessage(0);
     });

@@ -34,11 +34,14 @@ export function countListeners(): ListenerCount {
 
   EventTarget.prototype.addEventListener = function (this: EventTarget | undefined, type, listener, options) {
     const target = this ?? window;
-    const signal = typeof options === 'object' && options !== null ? options.signal : undefined;
+    const { signal, once } =
+      typeof options === 'object' && options !== null ? options : ({} as AddEventListenerOptions);
     const entry = { target, type: String(type), listener, capture: captures(options) };
     if (listener && !signal?.aborted && find(entry) < 0) {
       entries.push(entry);
       if (signal) addEventListener.call(signal, 'abort', () => forget(entry), { once: true });
+      if (once)
+        addEventListener.call(target, type, () => forget(entry), { once: true, capture: entry.capture });
     }
     addEventListener.call(target, type, listener, options);
   };
