@@ -6,12 +6,14 @@ import { lastwright, REPOSITORY, scratchFolder, writeFiles } from './helpers.js'
 const readme = readFileSync(join(REPOSITORY, 'README.md'), 'utf8');
 
 /** The fenced blocks of the README, in order: files to write, commands to run. */
-const blocks = [...readme.matchAll(/^```(\w*)(?: (\w+)=(\S+))?\n([\s\S]*?)^```$/gm)].map(([, language, key, value, text]) => ({
-  language,
-  file: key === 'file' ? value : undefined,
-  exit: key === 'exit' ? Number(value) : 0,
-  text: text!,
-}));
+const blocks = [...readme.matchAll(/^```(\w*)(?: (\w+)=(\S+))?\n([\s\S]*?)^```$/gm)].map(
+  ([, language, key, value, text]) => ({
+    language,
+    file: key === 'file' ? value : undefined,
+    exit: key === 'exit' ? Number(value) : 0,
+    text: text!,
+  }),
+);
 
 describe('the README', () => {
   it('can be followed from its first line to its last', async () => {
@@ -40,7 +42,9 @@ describe('the README', () => {
   });
 
   it('names commands of npm that there are', () => {
-    const { scripts } = JSON.parse(readFileSync(join(REPOSITORY, 'package.json'), 'utf8')) as { scripts: Record<string, string> };
+    const { scripts } = JSON.parse(readFileSync(join(REPOSITORY, 'package.json'), 'utf8')) as {
+      scripts: Record<string, string>;
+    };
     for (const [, name] of readme.matchAll(/npm run (\w+)/g)) expect(scripts[name!]).toBeDefined();
     expect(scripts.test).toBeDefined();
   });

@@ -122,6 +122,22 @@ describe('a view', () => {
       /raise\(\)/,
     ],
     ['an assignment to a function', '<p onclick="raise = 1"></p>', 'view/assignment', 1, 13, undefined],
+    [
+      'a block inside of SVG',
+      '<svg><template when="lit"><g></g></template></svg>',
+      'view/block',
+      1,
+      6,
+      /around the whole/,
+    ],
+    [
+      'a loop variable that cannot be one',
+      '<template for-each="class of flags">x</template>',
+      'view/for-each',
+      1,
+      1,
+      undefined,
+    ],
     ['a loop without of', '<template for-each="flags">x</template>', 'view/for-each', 1, 1, /item of list/],
     [
       'a key from elsewhere',

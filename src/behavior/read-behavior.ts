@@ -139,7 +139,9 @@ function exportedNames(statement: TreeNode): Exported[] {
   const declaration = statement.declaration;
   if (!isTreeNode(declaration)) {
     return (statement.specifiers as TreeNode[])
-      .filter((specifier) => specifier.exportKind !== 'type')
+      .filter(
+        ({ exportKind, exported }) => exportKind !== 'type' && (exported as TreeNode).type === 'Identifier',
+      )
       .map((specifier) => ({
         name: (specifier.exported as TreeNode).name as string,
         value: undefined,

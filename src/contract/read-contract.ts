@@ -1,7 +1,7 @@
 import type { Finding, Severity } from '../finding.js';
 import { suggestion } from '../nearest.js';
 import type { Contract, Property, PropertyKind, Sample } from './model.js';
-import { kebabCase, pascalCase, tagProblem } from './names.js';
+import { isVariableName, kebabCase, pascalCase, tagProblem } from './names.js';
 import { readDocument, type Locate } from './read-document.js';
 import {
   contractSchema,
@@ -77,7 +77,7 @@ function normalize(file: string, source: ContractFile, locate: Locate, report: R
   const contract: Contract = {
     file,
     tag: source.tag,
-    className: pascalCase(source.tag.replace(/[^A-Za-z0-9-]/g, '')),
+    className: classNameOf(source.tag),
     summary: source.summary,
     description: source.description,
     properties: list(source.properties, (name, property) =>
@@ -114,6 +114,12 @@ function normalize(file: string, source: ContractFile, locate: Locate, report: R
   };
   checkNames(contract, report);
   return contract;
+}
+
+/** `QuayBerth` for `quay-berth`; not the name of the class that built elements extend. */
+function classNameOf(tag: string): string {
+  const name = pascalCase(tag.replace(/[^A-Za-z0-9-]/g, ''));
+  return name === 'ViewElement' ? 'ViewElementElement' : name;
 }
 
 function readProperty(
@@ -279,7 +285,7 @@ function checkReferences(source: ContractFile, report: Report): void {
 }
 
 const IDENTIFIER = /^[a-z][A-Za-z0-9]*$/;
-/** What every HTML element has or calls; a contract cannot give it another meaning. */
+/** What the browser calls and what built elements rely on; a contract cannot give it another meaning. */
 const CALLBACKS = new Set([
   'constructor',
   'connectedCallback',
@@ -287,6 +293,14 @@ const CALLBACKS = new Set([
   'adoptedCallback',
   'attributeChangedCallback',
   'settled',
+  'shadowRoot',
+  'attachShadow',
+  'attachInternals',
+  'isConnected',
+  'dispatchEvent',
+  'getAttributeNames',
+  'setAttribute',
+  'removeAttribute',
 ]);
 
 /** Names that are well formed and not given twice. */
@@ -344,7 +358,28 @@ function checkNames(contract: Contract, report: Report): void {
     }
     attributes.set(property.attribute, property.name);
   }
-  for (const method of contract.methods) member('methods', method.name);
+  for (const { name, parameters } of contract.methods) {
+    member('methods', name);
+    parameters.forEach((parameter, place) => {
+      if (isVariableName(parameter.name)) return;
+      report(
+        'method/parameter',
+        ['methods', name, 'parameters', place, 'name'],
+        `"${parameter.name}" cannot be the name of a parameter.`,
+        'Begin with a small letter; use letters and digits only, and no word that JavaScript keeps.',
+        'value',
+      );
+    });
+  }
+  for (const name of Object.keys(contract.definitions)) {
+    if (/^[A-Za-z][A-Za-z0-9-]*$/.test(name)) continue;
+    report(
+      'definition/name',
+      ['definitions', name],
+      `"${name}" cannot be the name of a definition.`,
+      'Use letters, digits and hyphens.',
+    );
+  }
   for (const { name } of contract.events) {
     if (/^[a-z][a-z0-9]*(-[a-z0-9]+)*$/.test(name)) continue;
     report(

@@ -1,3 +1,4 @@
+import { isKeptWord } from '../contract/names.js';
 import type { ContentNode } from '../verify/facet.js';
 
 /** How a syntax writes text, and the attributes of an element. */
@@ -57,19 +58,21 @@ export function setterName(name: string): string {
   return `set${name.charAt(0).toUpperCase()}${name.slice(1)}`;
 }
 
-/** Names that examples use themselves, and words that JavaScript keeps. */
+/** Names that examples use themselves. */
 const TAKEN = new Set(
-  (
-    'stage more shown next event ref shallowRef defineProps useRef useState setMore setShown Example ' +
-    'arguments await break case catch class const continue debugger default delete do else enum eval export extends ' +
-    'false finally for function if implements import in instanceof interface let new null package private protected ' +
-    'public return static super switch this throw true try typeof var void while with yield undefined'
-  ).split(' '),
+  'stage more shown next event place ref shallowRef defineProps useRef useState setMore setShown Example document'.split(
+    ' ',
+  ),
 );
+
+/** True for a name that code of an example can give to a variable. */
+export function isFreeName(name: string): boolean {
+  return !TAKEN.has(name) && !isKeptWord(name);
+}
 
 /** What the consumer's code calls the value of a property: its name, if that is free. */
 export function stateName(property: string, elementVariable: string): string {
-  return TAKEN.has(property) || property === elementVariable ? `${property}Value` : property;
+  return !isFreeName(property) || property === elementVariable ? `${property}Value` : property;
 }
 
 /** An entry of an object literal, short where key and value have one name. */

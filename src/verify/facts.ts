@@ -2,6 +2,7 @@ import type { Element } from '../check/analyze.js';
 import { camelCase } from '../contract/names.js';
 import type { Contract, Sample } from '../contract/model.js';
 import type { BoundProperty, ElementFacts, Scene } from './facet.js';
+import { isFreeName } from '../hosts/write-content.js';
 import { intoSlot, parseContent } from './content.js';
 import { valuesOf } from './values.js';
 
@@ -82,12 +83,6 @@ export function factsOf({ contract, samples, plan }: Element, libraryName: strin
 function variableName({ tag, properties }: Contract): string {
   const name = camelCase(tag.slice(tag.indexOf('-') + 1).replace(/[^a-z0-9-]/g, '')) || 'element';
   const usable = /^[a-z]/.test(name) ? name : `element${name}`;
-  const clash = properties.some((property) => property.name === usable) || RESERVED.has(usable);
+  const clash = properties.some((property) => property.name === usable) || !isFreeName(usable);
   return clash ? `${usable}Element` : usable;
 }
-
-const RESERVED = new Set(
-  'switch case default class function new delete in if for while do return this var let const void with try catch stage place document event shown more'.split(
-    ' ',
-  ),
-);

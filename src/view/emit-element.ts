@@ -6,7 +6,7 @@ import { frozenLiteral, literal, propertyKey, quoted, templateLiteral } from '..
 import { emitView, indent, type Emission } from './emit-view.js';
 import { Origins } from './mapped-code.js';
 import { docComment } from '../contract/typescript.js';
-import type { ViewPlan } from './plan.js';
+import { unique, type ViewPlan } from './plan.js';
 import type { PositionIndex } from '../finding.js';
 import type { EncodedSourceMap } from '@jridgewell/gen-mapping';
 
@@ -52,7 +52,8 @@ export function emitElement(source: ElementSource, addresses: Addresses): Emitte
 }
 
 class ElementEmitter {
-  readonly #choices = new Map<string, string>();
+  /** The constant that holds a property's choices or its default. */
+  readonly #constants = new Map<string, string>();
 
   constructor(
     readonly source: ElementSource,
@@ -67,12 +68,14 @@ class ElementEmitter {
     for (const { name, kind, schema, default: given } of this.source.contract.properties) {
       const upper = name.replace(/[A-Z]/g, (letter) => `_${letter}`).toUpperCase();
       if (kind === 'enum') {
-        this.#choices.set(name, `${upper}_CHOICES`);
-        lines.push(`const ${upper}_CHOICES = ${literal(schema.enum)};`);
+        const constant = unique(`${upper}_CHOICES`, this.emission.constants);
+        this.#constants.set(name, constant);
+        lines.push(`const ${constant} = ${literal(schema.enum)};`);
       }
       if (typeof given === 'object' && given !== null) {
-        this.#choices.set(name, `DEFAULT_${upper}`);
-        lines.push(`const DEFAULT_${upper} = ${frozenLiteral(given)};`);
+        const constant = unique(`DEFAULT_${upper}`, this.emission.constants);
+        this.#constants.set(name, constant);
+        lines.push(`const ${constant} = ${frozenLiteral(given)};`);
       }
     }
     return lines.length > 0 ? [lines.join('\n')] : [];
@@ -149,7 +152,7 @@ class ElementEmitter {
   }
 
   #default({ name, kind, default: given }: Property): string {
-    if (typeof given === 'object' && given !== null) return this.#choices.get(name)!;
+    if (typeof given === 'object' && given !== null) return this.#constants.get(name)!;
     return kind === 'boolean' ? 'false' : literal(given);
   }
 
@@ -199,7 +202,7 @@ class ElementEmitter {
         return 'Boolean(value)';
       case 'enum':
         runtime.add('asChoice');
-        return `asChoice(value, ${this.#choices.get(name)}${fallback === 'undefined' ? '' : `, ${fallback}`})`;
+        return `asChoice(value, ${this.#constants.get(name)}${fallback === 'undefined' ? '' : `, ${fallback}`})`;
       default:
         return `value ?? ${fallback}`;
     }

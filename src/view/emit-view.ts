@@ -23,6 +23,8 @@ export interface Emission {
   bits: Bits;
   /** Names to import from the runtime. */
   runtime: Set<string>;
+  /** Names of constants at the top of the module. */
+  constants: Set<string>;
 }
 
 /** Names that emitted code uses itself; a loop variable with such a name gets a `$` behind it. */
@@ -45,13 +47,14 @@ export function emitView(
     origins,
     bits: assignBits(plan),
     runtime: new Set(['template', 'copy']),
+    constants: new Set(),
   };
   const blocks: string[] = [];
   const loopBits = new Map<string, number>();
   emitBlock(plan.root, [], { ...emission, file: plan.file, blocks, loopBits });
-  const constants = [...emission.bits.constants, ...loopBits].map(
-    ([name, bit]) => `const ${name} = 1 << ${Math.log2(bit)};`,
-  );
+  const bits = [...emission.bits.constants, ...loopBits];
+  for (const [name] of bits) emission.constants.add(name);
+  const constants = bits.map(([name, bit]) => `const ${name} = 1 << ${Math.log2(bit)};`);
   const note = constants.length > 0 ? ['// Each name that the view reads has a bit; a change sets it.'] : [];
   return { code: [[...note, ...constants].join('\n'), ...blocks].filter(Boolean).join('\n\n'), emission };
 }

@@ -5,6 +5,7 @@ import {
   type DefaultTreeAdapterTypes,
   type ParserError,
 } from 'parse5';
+import { isVariableName } from '../contract/names.js';
 import { PositionIndex, type Finding } from '../finding.js';
 import {
   parseHandler,
@@ -184,7 +185,15 @@ class ViewReader {
       return;
     }
     if (node.tagName === 'template') {
-      this.#block(node, result, depth, offset);
+      if (node.namespaceURI === html.NS.HTML) this.#block(node, result, depth, offset);
+      else {
+        this.report({
+          code: 'view/block',
+          message: 'A <template> inside of SVG or MathML is no template.',
+          help: 'Put the <template> around the whole <svg>.',
+          offset,
+        });
+      }
       return;
     }
     this.#checkEnd(node, offset);
@@ -276,7 +285,7 @@ class ViewReader {
       }
     } else if (each !== undefined) {
       const match = /^(\s*([A-Za-z_$][\w$]*)(?:\s*,\s*([A-Za-z_$][\w$]*))?\s+of\s+)(\S[\s\S]*)$/.exec(each);
-      if (!match) {
+      if (!match || !isVariableName(match[2]!) || (match[3] !== undefined && !isVariableName(match[3]))) {
         refuse(
           'view/for-each',
           `"${each}" does not say what is repeated.`,

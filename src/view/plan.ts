@@ -99,7 +99,7 @@ export function planView(
   behavior: Behavior | undefined,
   library: ReadonlyMap<string, Contract>,
 ): { plan: ViewPlan; findings: Finding[] } {
-  const planner = new Planner(view, new NameTable(contract, behavior), library);
+  const planner = new Planner(view, new NameTable(contract, behavior), library, contract.className);
   const root = planner.block(`${contract.className}View`, view.nodes, [], 0, false);
   return { plan: { file: view.file, root, ...planner.seen }, findings: planner.findings };
 }
@@ -112,13 +112,17 @@ class Planner {
     uses: new Set<string>(),
     calls: new Set<string>(),
   };
-  readonly #names = new Set<string>();
+  /** Names of classes in the module that will be emitted. */
+  readonly #classes: Set<string>;
 
   constructor(
     readonly view: ParsedView,
     readonly names: NameTable,
     readonly library: ReadonlyMap<string, Contract>,
-  ) {}
+    className: string,
+  ) {
+    this.#classes = new Set([className, 'ViewElement']);
+  }
 
   block(
     name: string,
@@ -132,7 +136,7 @@ class Planner {
     const [only] = children;
     const single = children.length === 1 && (only!.kind === 'element' || only!.kind === 'text');
     const plan: BlockPlan = {
-      name: unique(name, this.#names),
+      name: unique(name, this.#classes),
       markup: '',
       single,
       bindings: [],
