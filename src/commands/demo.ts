@@ -39,10 +39,11 @@ export default class Demo extends BaseCommand {
     tell(
       [
         '',
-        'Try next:',
-        `  cd ${folder}`,
-        '  change {label} to {lable} in elements/quay-berth/quay-berth.html, then: lastwright check',
-        '  remove "reflect: true" from a property of elements/quay-button, then: lastwright verify',
+        'Try next, in that folder:',
+        '  write {lable} for {label} in elements/quay-berth/quay-berth.html, and see what finds it:',
+        `    lastwright check --library ${folder}`,
+        '  emit { kind: button.variant } in elements/quay-button/quay-button.ts, and see what proves it wrong:',
+        `    lastwright verify --library ${folder}`,
       ].join('\n'),
     );
     process.exitCode = status;

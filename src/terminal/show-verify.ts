@@ -92,22 +92,25 @@ function showCell({ verdict, partly }: Cell): string {
   return PAINT[verdict](`${SIGNS[verdict]} ${VERDICT_WORDS[verdict]}${partly ? '*' : ''}`);
 }
 
-/** Notes on what fails, needs care or was not checked; the same note of several hosts is told once. */
+/** Notes on what fails, needs care or was not checked; the same note of several hosts or subjects is told once. */
 function showNotes(results: readonly VerifyResult[]): string[] {
   const lines: string[] = [];
   for (const verdict of ['fails', 'care', 'unchecked'] as const) {
-    const notes = new Map<string, string[]>();
+    const notes = new Map<string, { subjects: Set<string>; hosts: Set<string> }>();
     for (const { element, facet, subject, note, host, ...result } of results) {
       if (result.verdict !== verdict) continue;
-      const about = subject === element ? facet : `${facet}, ${subject}`;
-      const key = `${element} · ${about}\n${note}`;
-      notes.set(key, [...(notes.get(key) ?? []), host]);
+      const key = `${element} · ${facet}\n${note}`;
+      const known = notes.get(key) ?? { subjects: new Set(), hosts: new Set() };
+      notes.set(key, known);
+      known.hosts.add(host);
+      if (subject !== element) known.subjects.add(subject);
     }
     if (notes.size === 0) continue;
     lines.push(colors.bold(PAINT[verdict](VERDICT_WORDS[verdict])));
-    for (const [key, hosts] of notes) {
+    for (const [key, { subjects, hosts }] of notes) {
       const [about, note] = key.split('\n') as [string, string];
-      lines.push(`  ${about} ${colors.dim(`(${hosts.join(', ')})`)}`, `    ${note}`);
+      const list = subjects.size > 0 ? `: ${[...subjects].join(', ')}` : '';
+      lines.push(`  ${about}${list} ${colors.dim(`(${[...hosts].join(', ')})`)}`, `    ${note}`);
     }
     lines.push('');
   }
