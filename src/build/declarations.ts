@@ -1,7 +1,15 @@
 import type { Contract, Method, Property } from '../contract/model.js';
 import { pascalCase } from '../contract/names.js';
 import { quoted } from '../literal.js';
-import { docComment, packageDefinitionName, typeOf, type DefinitionName } from '../contract/typescript.js';
+import {
+  docComment,
+  functionSignature,
+  memberNote,
+  packageDefinitionName,
+  propertyType,
+  typeOf,
+  type DefinitionName,
+} from '../contract/typescript.js';
 
 /** Declarations of the module that only exports an element's class: the class, its events, its definitions. */
 export function classDeclaration(contract: Contract): string {
@@ -12,8 +20,8 @@ export function classDeclaration(contract: Contract): string {
       `${docComment(schema.description)}export type ${nameOf(name)} = ${typeOf(schema, nameOf)};\n`,
   );
   const events = contract.events.map(
-    ({ name, description, detail }) =>
-      `${docComment(description, '  ')}  ${quoted(name)}: CustomEvent<${detail ? typeOf(detail, nameOf) : 'undefined'}>;\n`,
+    ({ name, detail, ...standing }) =>
+      `${docComment(memberNote(standing), '  ')}  ${quoted(name)}: CustomEvent<${detail ? typeOf(detail, nameOf) : 'undefined'}>;\n`,
   );
   const members = [
     ...contract.properties.map((property) => propertyDeclaration(property, nameOf)),
@@ -47,28 +55,20 @@ export function elementDeclaration(contract: Contract): string {
 const SETTLED =
   '  /** Resolves when the view shows every change made so far. */\n  get settled(): Promise<void>;\n';
 
-function propertyDeclaration(
-  { name, description, schema, required, kind, default: given }: Property,
-  nameOf: DefinitionName,
-): string {
-  const type = typeOf(schema, nameOf);
+function propertyDeclaration(property: Property, nameOf: DefinitionName): string {
+  const { name, required, kind, default: given } = property;
+  const type = propertyType(property, nameOf);
+  const nullable = kind === 'function' ? `(${type}) | undefined` : `${type} | undefined`;
   const always = required || kind === 'boolean' || given !== undefined;
   const note =
     given === undefined || kind === 'boolean'
-      ? description
-      : [description, `Default: ${JSON.stringify(given)}`].filter(Boolean).join('\n');
-  return `${docComment(note, '  ')}  get ${name}(): ${always ? type : `${type} | undefined`};\n  set ${name}(value: ${type} | undefined);\n`;
+      ? memberNote(property)
+      : memberNote(property, `Default: ${JSON.stringify(given)}`);
+  return `${docComment(note, '  ')}  get ${name}(): ${always ? type : nullable};\n  set ${name}(value: ${nullable});\n`;
 }
 
-function methodDeclaration(
-  { name, description, parameters, returns }: Method,
-  nameOf: DefinitionName,
-): string {
-  const list = parameters.map(
-    ({ name: parameter, schema, optional }) =>
-      `${parameter}${optional ? '?' : ''}: ${typeOf(schema, nameOf)}`,
-  );
-  return `${docComment(description, '  ')}  ${name}(${list.join(', ')}): ${returns ? typeOf(returns, nameOf) : 'void'};\n`;
+function methodDeclaration(method: Method, nameOf: DefinitionName): string {
+  return `${docComment(memberNote(method), '  ')}  ${method.name}${functionSignature(method, nameOf, ':')};\n`;
 }
 
 function listenerDeclarations(name: string, { className, events }: Contract): string[] {

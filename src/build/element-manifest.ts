@@ -1,5 +1,6 @@
-import type { Contract, Property } from '../contract/model.js';
-import { packageDefinitionName, typeOf } from '../contract/typescript.js';
+import type { Contract, Described, Property } from '../contract/model.js';
+import type { JsonSchema } from '../contract/schema.js';
+import { packageDefinitionName, propertyType, typeOf } from '../contract/typescript.js';
 
 /** The package's `custom-elements.json`, in the open community schema that editors and catalogs read. */
 export function elementManifest(contracts: readonly Contract[]): string {
@@ -27,15 +28,23 @@ export function elementManifest(contracts: readonly Contract[]): string {
   return `${JSON.stringify({ schemaVersion: '1.0.0', readme: '', modules }, null, 2)}\n`;
 }
 
+/** What the schema says of any member: name, description, whether it is on its way out. */
+function about({
+  name,
+  description,
+  deprecated,
+}: Pick<Described, 'name' | 'description' | 'deprecated'>): object {
+  return { name, description, deprecated };
+}
+
 function classOf(contract: Contract): object {
   const nameOf = packageDefinitionName(contract);
-  const named = ({ name, description }: { name: string; description: string | undefined }) => ({
-    name,
-    description,
-  });
-  const typed = (schema: Property['schema'] | undefined) =>
-    schema ? { text: typeOf(schema, nameOf) } : undefined;
+  const typed = (schema: JsonSchema | undefined) => (schema ? { text: typeOf(schema, nameOf) } : undefined);
   const text = (value: unknown) => (value === undefined ? undefined : JSON.stringify(value));
+  const value = (property: Property) => ({
+    type: { text: propertyType(property, nameOf) },
+    default: text(property.default),
+  });
   return {
     kind: 'class',
     name: contract.className,
@@ -43,53 +52,51 @@ function classOf(contract: Contract): object {
     customElement: true,
     summary: contract.summary,
     description: contract.description,
+    deprecated: contract.deprecated,
     superclass: { name: 'HTMLElement' },
     attributes: contract.properties
       .filter(({ attribute }) => attribute !== undefined)
-      .map(({ name, attribute, description, schema, default: given }) => ({
-        name: attribute,
-        fieldName: name,
-        description,
-        type: typed(schema),
-        default: text(given),
+      .map((property) => ({
+        ...about(property),
+        name: property.attribute,
+        fieldName: property.name,
+        ...value(property),
       })),
     members: [
-      ...contract.properties.map(({ name, attribute, reflect, description, schema, default: given }) => ({
+      ...contract.properties.map((property) => ({
         kind: 'field',
-        name,
-        description,
-        type: typed(schema),
-        default: text(given),
-        attribute,
-        reflects: reflect || undefined,
+        ...about(property),
+        ...value(property),
+        attribute: property.attribute,
+        reflects: property.reflect || undefined,
       })),
-      ...contract.methods.map(({ name, description, parameters, returns }) => ({
+      ...contract.methods.map((method) => ({
         kind: 'method',
-        name,
-        description,
-        parameters: parameters.map(({ name: parameter, schema, optional }) => ({
-          name: parameter,
+        ...about(method),
+        parameters: method.parameters.map(({ name, schema, optional }) => ({
+          name,
           type: typed(schema),
           optional: optional || undefined,
         })),
-        return: returns ? { type: typed(returns) } : undefined,
+        return: method.returns ? { type: typed(method.returns) } : undefined,
       })),
     ],
-    events: contract.events.map(({ name, description, detail }) => ({
-      name,
-      description,
-      type: { text: `CustomEvent<${detail ? typeOf(detail, nameOf) : 'undefined'}>` },
+    events: contract.events.map((event) => ({
+      ...about(event),
+      type: {
+        text:
+          event.relay === undefined
+            ? `CustomEvent<${event.detail ? typeOf(event.detail, nameOf) : 'undefined'}>`
+            : 'Event',
+      },
     })),
-    slots: contract.slots.map(({ name, description }) => ({
-      name: name === 'default' ? '' : name,
-      description,
-    })),
-    cssParts: contract.parts.map(named),
-    cssProperties: contract.cssProperties.map(({ name, description, syntax, initial }) => ({
-      name,
-      description,
-      syntax,
-      default: initial,
+    slots: contract.slots.map((slot) => ({ ...about(slot), name: slot.name === 'default' ? '' : slot.name })),
+    cssParts: contract.parts.map(about),
+    cssStates: contract.states.map(about),
+    cssProperties: contract.cssProperties.map((property) => ({
+      ...about(property),
+      syntax: property.syntax,
+      default: property.initial,
     })),
   };
 }

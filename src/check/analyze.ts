@@ -2,7 +2,8 @@ import { readBehavior, type Behavior } from '../behavior/read-behavior.js';
 import { hasErrors, inReadingOrder, type Finding } from '../finding.js';
 import { readContract, readSamples } from '../contract/read-contract.js';
 import type { Locate } from '../contract/read-document.js';
-import type { Contract, Sample } from '../contract/model.js';
+import { readDefinitions, readTrait } from '../contract/read-trait.js';
+import type { Contract, Sample, Shared, Trait } from '../contract/model.js';
 import { ENGINES } from '../engines/index.js';
 import { HOSTS } from '../hosts/index.js';
 import { CONFIG_FILE, type ElementFolder, type Library } from '../library/open-library.js';
@@ -38,9 +39,10 @@ export interface Analysis {
 /** Reads every file of a library and checks what it says: contracts, views, behaviors, samples, and their agreement. */
 export function analyze(library: Library): Analysis {
   const findings = [...library.findings, ...checkConfig(library)];
+  const shared = readShared(library, findings);
   const elements: Element[] = [];
   for (const folder of library.elements) {
-    const read = readContract(folder.contract.file, folder.contract.text);
+    const read = readContract(folder.contract.file, folder.contract.text, shared);
     findings.push(...read.findings);
     if (!read.contract) continue;
     const samples = folder.samples && readSamples(folder.samples.file, folder.samples.text);
@@ -59,7 +61,7 @@ export function analyze(library: Library): Analysis {
   findings.push(...checkTags(elements));
   const contracts = new Map(elements.map(({ contract }) => [contract.tag, contract]));
   for (const element of elements) findings.push(...analyzeElement(element, contracts));
-  return { library, elements, findings: inReadingOrder(findings) };
+  return { library, elements, findings: inReadingOrder(withSeverities(findings, library)) };
 }
 
 function analyzeElement(element: Element, contracts: ReadonlyMap<string, Contract>): Finding[] {
@@ -131,4 +133,38 @@ function checkConfig({ config, locateConfig }: Library): Finding[] {
       ];
     });
   return [...unknown('hosts', HOSTS), ...unknown('engines', ENGINES)];
+}
+
+/** What contracts of a library share: traits and definitions. */
+function readShared(library: Library, findings: Finding[]): Shared {
+  const shared = library.definitions && readDefinitions(library.definitions.file, library.definitions.text);
+  findings.push(...(shared?.findings ?? []));
+  const definitions = shared?.definitions ?? {};
+  const traits = new Map<string, Trait>();
+  for (const { file, text } of library.traits) {
+    const { trait, findings: problems } = readTrait(file, text, definitions);
+    findings.push(...problems);
+    if (trait) traits.set(trait.name, trait);
+  }
+  library.everywhere.forEach((name, place) => {
+    if (traits.has(name)) return;
+    findings.push({
+      code: 'trait/unknown',
+      severity: 'error',
+      message: `There is no trait "${name}".`,
+      help: suggestion(name, traits.keys(), 'traits'),
+      file: CONFIG_FILE,
+      ...library.locateConfig(['everywhere', place]),
+    });
+  });
+  return { traits, everywhere: library.everywhere, definitions };
+}
+
+/** Severities as the library's configuration wants them; an error that stops a build stays one. */
+function withSeverities(findings: readonly Finding[], { severity }: Library): Finding[] {
+  return findings.flatMap((finding) => {
+    const wanted = severity[finding.code];
+    if (wanted === 'off') return [];
+    return [wanted === undefined ? finding : { ...finding, severity: wanted }];
+  });
 }

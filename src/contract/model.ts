@@ -2,10 +2,24 @@ import type { JsonSchema, SamplesFile } from './schema.js';
 import type { Locate } from './read-document.js';
 
 /** How a property's values are stored and turned into attribute text and back. */
-export type PropertyKind = 'string' | 'number' | 'boolean' | 'enum' | 'array' | 'object';
+export type PropertyKind =
+  'string' | 'number' | 'boolean' | 'enum' | 'array' | 'object' | 'instance' | 'function';
+
+/** How settled a member is. */
+export interface Standing {
+  status: 'experimental' | 'stable' | undefined;
+  /** True, or what to use instead. */
+  deprecated: true | string | undefined;
+}
+
+/** The type of a function that a consumer passes. */
+export interface FunctionType {
+  parameters: Parameter[];
+  returns: JsonSchema | undefined;
+}
 
 /** One property, with everything that the contract leaves unsaid filled in. */
-export interface Property {
+export interface Property extends Standing {
   name: string;
   kind: PropertyKind;
   /** The type, references followed at its top. */
@@ -17,15 +31,31 @@ export interface Property {
   /** The attribute's name, or undefined for a property without one. */
   attribute: string | undefined;
   reflect: boolean;
+  /** The class of an `instance` property. */
+  instance: string | undefined;
+  /** The type of a `function` property. */
+  function: FunctionType | undefined;
+  /** The trait that it comes from, or undefined for the contract's own. */
+  trait: string | undefined;
 }
 
-/** A named thing with a description: a slot or a part. */
-export interface Described {
+/** A named thing with a description: a part, a state. */
+export interface Described extends Standing {
   name: string;
   description: string | undefined;
 }
 
+export interface Slot extends Described {
+  /** Tags of the elements that it takes; undefined if it takes anything. */
+  accepts: string[] | undefined;
+  /** For a keyed slot: the array property whose items it belongs to, and the member that tells them apart. */
+  each: string | undefined;
+  key: string | undefined;
+}
+
 export interface ElementEvent extends Described {
+  /** The part whose event of this name is passed on. */
+  relay: string | undefined;
   detail: JsonSchema | undefined;
   cancelable: boolean;
   bubbles: boolean;
@@ -48,8 +78,22 @@ export interface CssProperty extends Described {
   initial: string | undefined;
 }
 
+/** A trait as an element has it. */
+export interface TraitUse {
+  trait: string;
+  /** Names of the trait's properties here, where they differ. */
+  as: Record<string, string>;
+}
+
+/** Where attributes that the contract does not declare go. */
+export interface Passthrough {
+  to: string;
+  native: string | undefined;
+  except: string[];
+}
+
 /** What consumers of one element can rely on. */
-export interface Contract {
+export interface Contract extends Standing {
   /** Path of the contract file relative to the library's root. */
   file: string;
   tag: string;
@@ -59,18 +103,43 @@ export interface Contract {
   description: string | undefined;
   properties: Property[];
   /** The unnamed slot is called `default`. */
-  slots: Described[];
+  slots: Slot[];
   events: ElementEvent[];
   methods: Method[];
   parts: Described[];
   cssProperties: CssProperty[];
+  states: Described[];
   definitions: Record<string, JsonSchema>;
+  encapsulation: 'open' | 'closed' | 'none';
+  passthrough: Passthrough | undefined;
+  traits: TraitUse[];
+  form: { value: string } | undefined;
   /** Path of the wrapped class's module relative to the contract, or undefined. */
   wraps: string | undefined;
   locate: Locate;
 }
 
 export type Sample = SamplesFile[number];
+
+/** A trait: what it adds to the contract of every element that has it. */
+export interface Trait {
+  file: string;
+  name: string;
+  properties: Property[];
+  events: ElementEvent[];
+  methods: Method[];
+  states: Described[];
+  cssProperties: CssProperty[];
+  definitions: Record<string, JsonSchema>;
+}
+
+/** What contracts of one library share. */
+export interface Shared {
+  traits: ReadonlyMap<string, Trait>;
+  /** Traits that every element has. */
+  everywhere: readonly string[];
+  definitions: Record<string, JsonSchema>;
+}
 
 /** Finds a property whose attribute, or whose own name, is the one that a view or a person wrote. */
 export function propertyForAttribute(contract: Contract, attribute: string): Property | undefined {

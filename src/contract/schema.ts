@@ -78,13 +78,26 @@ export const jsonSchema: z.ZodType<JsonSchema> = z.strictObject({
   ...keywords,
 });
 
+/** What can be said of any member: how settled it is, and what to use instead once it is on its way out. */
+const standing = {
+  status: z.enum(['experimental', 'stable']).optional(),
+  deprecated: z.union([z.literal(true), z.string()]).optional(),
+};
+
 /** A member that may be described by a sentence alone: `card: The whole berth`. */
 function describable<Shape extends z.ZodRawShape>(shape: Shape) {
   return z.preprocess(
     (value) => (typeof value === 'string' ? { description: value } : (value ?? {})),
-    z.strictObject({ description: z.string().optional(), ...shape }),
+    z.strictObject({ description: z.string().optional(), ...standing, ...shape }),
   );
 }
+
+const parameters = z.array(
+  z.strictObject({ name: z.string(), schema: jsonSchema, optional: z.boolean().optional() }),
+);
+
+/** The type of a function that a consumer passes. */
+const functionType = z.strictObject({ parameters: parameters.optional(), returns: jsonSchema.optional() });
 
 /** A property: a type, and what the element does with it. `required: true` binds the consumer. */
 const property = z.strictObject({
@@ -93,40 +106,74 @@ const property = z.strictObject({
   required: z.union([z.boolean(), z.array(z.string())]).optional(),
   attribute: z.union([z.string(), z.literal(false)]).optional(),
   reflect: z.boolean().optional(),
+  /** An object of a standard class, such as `Date`. */
+  instance: z.string().optional(),
+  function: functionType.optional(),
+  ...standing,
+});
+
+const slot = describable({
+  accepts: z.array(z.string()).min(1).optional(),
+  /** A keyed slot: one for each item of this array property, told apart by the item's member `key`. */
+  each: z.string().optional(),
+  key: z.string().optional(),
 });
 
 const event = describable({
+  /** The part whose event of this name is passed on. */
+  relay: z.string().optional(),
   detail: jsonSchema.optional(),
   cancelable: z.boolean().optional(),
   bubbles: z.boolean().optional(),
   composed: z.boolean().optional(),
 });
 
-const method = describable({
-  parameters: z
-    .array(z.strictObject({ name: z.string(), schema: jsonSchema, optional: z.boolean().optional() }))
-    .optional(),
-  returns: jsonSchema.optional(),
-});
+const method = describable({ parameters: parameters.optional(), returns: jsonSchema.optional() });
+
+const cssProperty = describable({ syntax: z.string().optional(), initial: z.string().optional() });
+
+/** What contracts and traits both can say. */
+const fragment = {
+  description: z.string().optional(),
+  properties: z.record(z.string(), property).optional(),
+  events: z.record(z.string(), event).optional(),
+  methods: z.record(z.string(), method).optional(),
+  states: z.record(z.string(), describable({})).optional(),
+  cssProperties: z.record(z.string(), cssProperty).optional(),
+  definitions: z.record(z.string(), jsonSchema).optional(),
+};
+
+/** A trait that an element has; `as` gives its properties other names there. */
+const traitUse = z.preprocess(
+  (value) => (typeof value === 'string' ? { trait: value } : value),
+  z.strictObject({ trait: z.string(), as: z.record(z.string(), z.string()).optional() }),
+);
 
 /** What a contract file holds; the meaning of each key stands in the documentation of contracts. */
 export const contractSchema = z.strictObject({
   contract: z.literal(1),
   tag: z.string(),
   summary: z.string().optional(),
-  description: z.string().optional(),
-  properties: z.record(z.string(), property).optional(),
-  slots: z.record(z.string(), describable({})).optional(),
-  events: z.record(z.string(), event).optional(),
-  methods: z.record(z.string(), method).optional(),
+  ...fragment,
+  ...standing,
+  slots: z.record(z.string(), slot).optional(),
   parts: z.record(z.string(), describable({})).optional(),
-  cssProperties: z
-    .record(z.string(), describable({ syntax: z.string().optional(), initial: z.string().optional() }))
+  encapsulation: z.enum(['open', 'closed', 'none']).optional(),
+  passthrough: z
+    .strictObject({ to: z.string(), native: z.string().optional(), except: z.array(z.string()).optional() })
     .optional(),
-  definitions: z.record(z.string(), jsonSchema).optional(),
+  traits: z.array(traitUse).optional(),
+  form: z.strictObject({ value: z.string() }).optional(),
   wraps: z.strictObject({ element: z.string() }).optional(),
 });
 
+/** What a trait file holds: a fragment of a contract. */
+export const traitSchema = z.strictObject({ trait: z.literal(1), name: z.string(), ...fragment });
+
+/** What a file with definitions for a whole library holds: types by name. */
+export const definitionsSchema = z.record(z.string(), jsonSchema);
+
+export type TraitFile = z.infer<typeof traitSchema>;
 /** A contract as it is written. */
 export type ContractFile = z.infer<typeof contractSchema>;
 /** One property as it is written. */
@@ -136,12 +183,18 @@ const stepExpectation = z.strictObject({
   event: z.string().optional(),
   detail: z.unknown().optional(),
   property: z.record(z.string(), z.unknown()).optional(),
+  attribute: z.record(z.string(), z.union([z.string(), z.null()])).optional(),
   text: z.record(z.string(), z.string()).optional(),
   visible: z.array(z.string()).optional(),
+  hidden: z.array(z.string()).optional(),
+  focused: z.string().optional(),
 });
 
 const step = z.strictObject({
   click: z.string().optional(),
+  focus: z.string().optional(),
+  type: z.strictObject({ into: z.string(), text: z.string() }).optional(),
+  press: z.string().optional(),
   set: z.record(z.string(), z.unknown()).optional(),
   call: z.string().optional(),
   with: z.array(z.unknown()).optional(),
@@ -170,6 +223,10 @@ export const librarySchema = z.strictObject({
   hosts: z.array(z.string()).min(1).optional(),
   engines: z.array(z.string()).min(1).optional(),
   output: z.string().optional(),
+  traits: z.string().optional(),
+  everywhere: z.array(z.string()).optional(),
+  definitions: z.string().optional(),
+  severity: z.record(z.string(), z.enum(['error', 'warning', 'note', 'off'])).optional(),
 });
 
 export type LibraryFile = z.infer<typeof librarySchema>;

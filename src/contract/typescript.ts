@@ -1,4 +1,4 @@
-import type { Contract } from './model.js';
+import type { Contract, FunctionType, Property, Standing } from './model.js';
 import { pascalCase } from './names.js';
 import type { JsonSchema } from './schema.js';
 import { propertyKey, quoted } from '../literal.js';
@@ -45,6 +45,24 @@ export function typeOf(schema: JsonSchema, nameOf: DefinitionName, depth = 0): s
   );
 }
 
+/** The type of a property's values. */
+export function propertyType({ schema, instance, function: type }: Property, nameOf: DefinitionName): string {
+  if (instance !== undefined) return instance;
+  return type ? functionSignature(type, nameOf, ' =>') : typeOf(schema, nameOf);
+}
+
+/** `(by: number, to?: string) => boolean`, or with a colon before the result. */
+export function functionSignature(
+  { parameters, returns }: FunctionType,
+  nameOf: DefinitionName,
+  before: ' =>' | ':',
+): string {
+  const list = parameters.map(
+    ({ name, schema, optional }) => `${name}${optional ? '?' : ''}: ${typeOf(schema, nameOf)}`,
+  );
+  return `(${list.join(', ')})${before} ${returns ? typeOf(returns, nameOf) : 'void'}`;
+}
+
 function objectType(schema: JsonSchema, inner: (schema: JsonSchema) => string): string {
   const required = new Set(schema.required);
   const members = Object.entries(schema.properties ?? {}).map(
@@ -73,6 +91,17 @@ function jsonType(value: unknown): string {
     : typeof value === 'object' && value !== null
       ? 'unknown'
       : String(value);
+}
+
+/** What the documentation comment of a member says: its description, and how settled it is. */
+export function memberNote(
+  { description, status, deprecated }: { description: string | undefined } & Standing,
+  ...more: string[]
+): string {
+  const lines = [description, ...more];
+  if (status === 'experimental') lines.push('@experimental');
+  if (deprecated !== undefined) lines.push(`@deprecated${deprecated === true ? '' : ` ${deprecated}`}`);
+  return lines.filter(Boolean).join('\n');
 }
 
 /** A description as a documentation comment, indented. */

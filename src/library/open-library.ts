@@ -1,7 +1,7 @@
 import type { Dirent } from 'node:fs';
 import { readdir, readFile, realpath, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
-import type { Finding } from '../finding.js';
+import type { Finding, Severity } from '../finding.js';
 import { readDocument, type Locate } from '../contract/read-document.js';
 import { librarySchema, type LibraryFile } from '../contract/schema.js';
 
@@ -40,6 +40,14 @@ export interface Library {
   config: LibraryConfig;
   locateConfig: Locate;
   elements: ElementFolder[];
+  /** Files of traits. */
+  traits: SourceFile[];
+  /** Traits that every element has. */
+  everywhere: string[];
+  /** The file with definitions that all contracts share. */
+  definitions: SourceFile | undefined;
+  /** Severities that the library gives to findings, by code; `off` leaves them out. */
+  severity: Record<string, Severity | 'off'>;
   findings: Finding[];
 }
 
@@ -84,7 +92,7 @@ export async function openLibrary(root: string): Promise<Library> {
   });
   const { value, findings, locate } = readDocument(CONFIG_FILE, text, librarySchema);
   const config: LibraryFile = value ?? { library: 1 };
-  const reportPath = (key: 'elements' | 'output', path: string): void => {
+  const reportPath = (key: 'elements' | 'output' | 'traits' | 'definitions', path: string): void => {
     findings.push({
       code: 'library/path',
       severity: 'error',
@@ -105,12 +113,24 @@ export async function openLibrary(root: string): Promise<Library> {
     output = 'dist';
   }
   const inside = await realpath(root);
-  const folders = pattern
-    ? await matchFolders(
-        inside,
-        pattern.split('/').filter((step) => step && step !== '.'),
-      )
-    : [];
+  const traitPattern = config.traits ?? 'traits/*';
+  if (!staysInside(traitPattern)) reportPath('traits', traitPattern);
+  const traits = staysInside(traitPattern) ? await readTraits(inside, traitPattern) : [];
+  let definitions: SourceFile | undefined;
+  if (config.definitions !== undefined) {
+    definitions = staysInside(config.definitions) ? await readInside(inside, config.definitions) : undefined;
+    if (!definitions) {
+      findings.push({
+        code: staysInside(config.definitions) ? 'library/missing-file' : 'library/path',
+        severity: 'error',
+        message: `There is no file "${config.definitions}" in the library.`,
+        help: 'Name a YAML or JSON file inside the library, relative to its root.',
+        file: CONFIG_FILE,
+        ...locate(['definitions']),
+      });
+    }
+  }
+  const folders = pattern ? await matchFolders(inside, patternSteps(pattern)) : [];
   const elements: ElementFolder[] = [];
   for (const found of await Promise.all(folders.map((folder) => readElementFolder(inside, folder)))) {
     if ('code' in found) findings.push(found);
@@ -134,6 +154,10 @@ export async function openLibrary(root: string): Promise<Library> {
     config: { hosts: config.hosts ?? ['html'], engines: config.engines ?? ['chromium'], output },
     locateConfig: locate,
     elements,
+    traits,
+    everywhere: config.everywhere ?? [],
+    definitions,
+    severity: config.severity ?? {},
     findings,
   };
 }
@@ -171,6 +195,31 @@ async function matchFolders(root: string, steps: readonly string[]): Promise<str
   return folders.sort();
 }
 
+/** A file of the library by its path from the root; undefined if it is not there or leads out of it. */
+async function readInside(root: string, path: string): Promise<SourceFile | undefined> {
+  const real = await realpath(join(root, path)).catch(() => undefined);
+  if (real === undefined || !real.startsWith(root + sep)) return undefined;
+  const text = await readFile(real, 'utf8').catch(() => undefined);
+  return text === undefined ? undefined : { file: slashed(path), text };
+}
+
+/** The trait files in the folders that a pattern names. */
+async function readTraits(root: string, pattern: string): Promise<SourceFile[]> {
+  const folders = await matchFolders(root, patternSteps(pattern));
+  const files = await Promise.all(
+    folders.map(async (folder) => {
+      const names = await readdir(folder).catch((): string[] => []);
+      const name = names.find((candidate) => /\.trait\.(ya?ml|json)$/.test(candidate));
+      return name === undefined ? undefined : readInside(root, relative(root, join(folder, name)));
+    }),
+  );
+  return files.filter((file) => file !== undefined);
+}
+
+function patternSteps(pattern: string): string[] {
+  return pattern.split('/').filter((step) => step && step !== '.');
+}
+
 async function readElementFolder(root: string, folder: string): Promise<ElementFolder | Finding> {
   const names = await readdir(folder).catch((): string[] => []);
   const contracts = names.filter((name) => /\.contract\.(ya?ml|json)$/.test(name)).sort();
@@ -205,9 +254,7 @@ async function readElementFolder(root: string, folder: string): Promise<ElementF
     endings.map((ending) => stem + ending).find((name) => names.includes(name));
   const read = async (name: string | undefined): Promise<SourceFile | undefined> => {
     if (!name) return undefined;
-    const path = join(folder, name);
-    if (!(await realpath(path)).startsWith(root + sep)) return undefined;
-    return { file: `${place}/${name}`, text: await readFile(path, 'utf8') };
+    return readInside(root, `${place}/${name}`);
   };
   try {
     const [contractFile, view, style, behavior, samples] = await Promise.all([

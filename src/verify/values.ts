@@ -1,4 +1,4 @@
-import { followReference } from '../contract/read-contract.js';
+import { followReference } from '../contract/references.js';
 import type { Contract, Property, Sample } from '../contract/model.js';
 import type { JsonSchema } from '../contract/schema.js';
 
@@ -26,6 +26,7 @@ function valuesFor(
   samples: readonly Sample[],
 ): TwoValues | undefined {
   const { name, kind, schema, default: given } = property;
+  if (kind === 'instance' || kind === 'function') return undefined;
   if (kind === 'boolean') return { first: true, second: false };
   const used = samples.flatMap(({ properties, steps }) => [
     properties?.[name],

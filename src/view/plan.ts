@@ -5,6 +5,7 @@ import type { Finding } from '../finding.js';
 import type { Expression, ExpressionProblem, Part } from './expression.js';
 import type { ParsedView, ViewAttribute, ViewEach, ViewElement, ViewNode, ViewWhen } from './parse-view.js';
 import { NameTable, type LoopVariable, type ReadKeys, type Resolved } from './resolve.js';
+import { usageProblems } from './usage.js';
 import { withoutLayoutSpace } from './whitespace.js';
 
 /** A value in parts: plain texts and resolved expressions. */
@@ -99,7 +100,7 @@ export function planView(
   behavior: Behavior | undefined,
   library: ReadonlyMap<string, Contract>,
 ): { plan: ViewPlan; findings: Finding[] } {
-  const planner = new Planner(view, new NameTable(contract, behavior), library, contract.className);
+  const planner = new Planner(view, new NameTable(contract, behavior), library, contract);
   const root = planner.block(`${contract.className}View`, view.nodes, [], 0, false);
   return { plan: { file: view.file, root, ...planner.seen }, findings: planner.findings };
 }
@@ -119,9 +120,9 @@ class Planner {
     readonly view: ParsedView,
     readonly names: NameTable,
     readonly library: ReadonlyMap<string, Contract>,
-    className: string,
+    readonly contract: Contract,
   ) {
-    this.#classes = new Set([className, 'ViewElement']);
+    this.#classes = new Set([contract.className, 'ViewElement']);
   }
 
   block(
@@ -269,7 +270,9 @@ class BlockWriter {
     const place = { offset: node.offset, conditional: this.conditional };
     if (node.name === 'slot') {
       const name = node.attributes.find((attribute) => attribute.name === 'name');
-      if (name && plain('name') === undefined) {
+      const keyed = name && this.#keyedSlot(name);
+      if (keyed !== undefined) seen.slots.push({ ...place, name: keyed });
+      else if (name && plain('name') === undefined) {
         this.planner.report({
           code: 'slot/computed-name',
           message: 'The name of a slot must be known ahead.',
@@ -282,15 +285,40 @@ class BlockWriter {
     for (const name of plain('part')?.split(/\s+/) ?? []) {
       if (name) seen.parts.push({ ...place, name, offset: parts!.offset });
     }
-    for (const child of node.children) this.#checkSlotted(node, child);
+    const known = this.planner.library.get(node.name);
+    if (known) {
+      for (const child of node.children) this.#checkSlotted(node, known, child);
+      for (const problem of usageProblems(node, known)) this.planner.report(problem);
+    }
   }
 
-  #checkSlotted(node: ViewElement, child: ViewNode): void {
-    const known = this.planner.library.get(node.name);
-    if (!known || child.kind !== 'element') return;
+  /** The name of the keyed slot that a computed name like `parcel-{parcel.id}` belongs to. */
+  #keyedSlot({ parts }: ViewAttribute): string | undefined {
+    const [prefix] = parts;
+    if (parts.length !== 2 || typeof prefix !== 'string') return undefined;
+    const slot = this.planner.contract.slots.find(
+      ({ name, each }) => each !== undefined && prefix === `${name}-`,
+    );
+    return slot?.name;
+  }
+
+  #checkSlotted(node: ViewElement, known: Contract, child: ViewNode): void {
+    if (child.kind !== 'element') return;
     const attribute = child.attributes.find(({ name }) => name === 'slot');
     const name = attribute ? attribute.parts.join('') : 'default';
-    if (known.slots.some((slot) => slot.name === name)) return;
+    const slot = known.slots.find(
+      (other) => other.name === name || (other.each && name.startsWith(`${other.name}-`)),
+    );
+    if (slot) {
+      if (!slot.accepts || slot.accepts.includes(child.name)) return;
+      this.planner.report({
+        code: 'slot/not-accepted',
+        message: `The slot "${name}" of <${node.name}> takes ${slot.accepts.map((tag) => `<${tag}>`).join(', ')}, not <${child.name}>.`,
+        help: 'Give it one of these, or change "accepts" in its contract.',
+        offset: child.offset,
+      });
+      return;
+    }
     this.planner.report({
       code: 'slot/unknown',
       message:
