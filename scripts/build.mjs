@@ -17,6 +17,7 @@ await Promise.all([
         out: `commands/${name.replace(/\.ts$/, '')}`,
       })),
       { in: 'src/index.ts', out: 'index' },
+      { in: 'src/check/codes/page.ts', out: 'findings-page' },
     ],
     outdir: 'dist',
     bundle: true,
@@ -56,3 +57,6 @@ await Promise.all([
 const plugin = new Plugin({ root: process.cwd(), ignoreManifest: true, respectNoCacheDefault: true });
 await plugin.load();
 writeFileSync('oclif.manifest.json', `${JSON.stringify(plugin.manifest, null, 2)}\n`);
+
+const { findingsPage } = await import('../dist/findings-page.js');
+writeFileSync('docs/findings.md', findingsPage());

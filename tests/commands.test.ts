@@ -234,7 +234,7 @@ describe('check', () => {
     symlinkSync(join(outside, 'secret.yaml'), join(folder, 'elements/linked/linked.contract.yaml'));
     const { stdout } = await lastwright(['check', '--json', '--library', folder]);
     expect(stdout).not.toContain('quay-secret');
-    expect(stdout).toContain('library/path');
+    expect(stdout).toContain('library/unreadable');
   });
 });
 

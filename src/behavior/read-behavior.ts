@@ -1,7 +1,8 @@
 import { parseSync } from 'oxc-parser';
 import { PositionIndex, type Finding } from '../finding.js';
+import { mutationsIn, unendedIn, type Mutation } from './habits.js';
 import { functionReads, type Reads } from './reads.js';
-import { isTreeNode, walk, type TreeNode } from './tree.js';
+import { isFunction, isTreeNode, walk, type TreeNode } from './tree.js';
 
 /** One name that a behavior module exports. */
 export interface BehaviorExport {
@@ -27,6 +28,10 @@ export interface Behavior {
   emissions: Emission[];
   /** True if some event is emitted whose name is not a plain text. */
   emitsUnknown: boolean;
+  /** Places that change in place what was passed in, or what the state holds. */
+  mutations: Mutation[];
+  /** What `connected` begins and nothing ends. */
+  unended: { what: string; offset: number }[];
   positions: PositionIndex;
 }
 
@@ -43,6 +48,8 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
     state: [],
     emissions: [],
     emitsUnknown: false,
+    mutations: [],
+    unended: [],
     positions,
   };
   const { program, errors } = parseSync(file, text, { astType: 'js', sourceType: 'module' });
@@ -103,12 +110,11 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
     const emission = emissionOf(node);
     if (emission === 'unknown') behavior.emitsUnknown = true;
     else if (emission) behavior.emissions.push(emission);
+    if (isFunction(node)) behavior.mutations.push(...mutationsIn(node));
   });
+  const connected = functions.get('connected');
+  if (connected && behavior.exports.has('connected')) behavior.unended = unendedIn(connected);
   return { behavior, findings };
-}
-
-export function isFunction(node: TreeNode): boolean {
-  return /^(ArrowFunctionExpression|FunctionDeclaration|FunctionExpression)$/.test(node.type);
 }
 
 /** The functions at the top of a module by name, declared or assigned to a constant. */

@@ -57,3 +57,7 @@ export function boundNames(pattern: TreeNode): string[] {
       return [];
   }
 }
+
+export function isFunction(node: TreeNode): boolean {
+  return /^(ArrowFunctionExpression|FunctionDeclaration|FunctionExpression)$/.test(node.type);
+}

@@ -106,6 +106,25 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
         : 'Add a behavior module beside the contract that exports it.',
     );
   }
+  const { form } = contract;
+  if (
+    form &&
+    !behavior?.state.includes(form.value) &&
+    !contract.properties.some(({ name }) => name === form.value)
+  ) {
+    report(
+      'form/value',
+      'error',
+      contract.file,
+      contract.locate(['form', 'value']),
+      `"${form.value}" is neither a property nor a name of the state.`,
+      suggestion(
+        form.value,
+        [...(behavior?.state ?? []), ...contract.properties.map(({ name }) => name)],
+        'names',
+      ),
+    );
+  }
   const events = contract.events.map(({ name }) => name);
   for (const { name, offset } of behavior?.emissions ?? []) {
     if (events.includes(name)) continue;
@@ -119,6 +138,7 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
     );
   }
   for (const name of events) {
+    if (contract.events.find((event) => event.name === name)?.relay !== undefined) continue;
     if (behavior?.emitsUnknown || behavior?.emissions.some((emission) => emission.name === name)) continue;
     report(
       'event/never-emitted',

@@ -12,7 +12,10 @@ import { readStyle } from '../style/read-style.js';
 import { parseView, type ParsedView } from '../view/parse-view.js';
 import { planView, type ViewPlan } from '../view/plan.js';
 import { checkAgreement } from './agreement.js';
+import { CODES, findCode } from './codes/index.js';
+import { checkBehavior } from './behavior.js';
 import { checkSamples } from './samples.js';
+import { checkStyle } from './style.js';
 
 /** One element with everything that is known of it. */
 export interface Element {
@@ -85,6 +88,7 @@ function analyzeElement(element: Element, contracts: ReadonlyMap<string, Contrac
       }
     }
   }
+  findings.push(...checkBehavior(element));
   // A style that cannot be parsed says nothing about the other files.
   const style = folder.style && readStyle(folder.style.file, folder.style.text);
   element.css = style?.css ?? '';
@@ -92,6 +96,7 @@ function analyzeElement(element: Element, contracts: ReadonlyMap<string, Contrac
     ...checkAgreement(element, hasErrors(findings)),
     ...checkSamples(element),
     ...(style?.findings ?? []),
+    ...(style?.facts ? checkStyle(element, style.facts, contracts) : []),
   );
   return findings;
 }
@@ -116,7 +121,8 @@ function checkTags(elements: readonly Element[]): Finding[] {
 }
 
 /** Hosts and engines that the configuration names are ones that the tool knows. */
-function checkConfig({ config, locateConfig }: Library): Finding[] {
+function checkConfig(library: Library): Finding[] {
+  const { config, locateConfig } = library;
   const unknown = (kind: 'hosts' | 'engines', known: readonly { name: string }[]): Finding[] =>
     config[kind].flatMap((name, place) => {
       const names = known.map((one) => one.name);
@@ -132,7 +138,7 @@ function checkConfig({ config, locateConfig }: Library): Finding[] {
         },
       ];
     });
-  return [...unknown('hosts', HOSTS), ...unknown('engines', ENGINES)];
+  return [...unknown('hosts', HOSTS), ...unknown('engines', ENGINES), ...checkSeverities(library)];
 }
 
 /** What contracts of a library share: traits and definitions. */
@@ -160,11 +166,36 @@ function readShared(library: Library, findings: Finding[]): Shared {
   return { traits, everywhere: library.everywhere, definitions };
 }
 
-/** Severities as the library's configuration wants them; an error that stops a build stays one. */
+/** Severities as the library's configuration wants them; what stops a build stays an error. */
 function withSeverities(findings: readonly Finding[], { severity }: Library): Finding[] {
   return findings.flatMap((finding) => {
-    const wanted = severity[finding.code];
+    const wanted = finding.severity === 'error' ? undefined : severity[finding.code];
     if (wanted === 'off') return [];
     return [wanted === undefined ? finding : { ...finding, severity: wanted }];
+  });
+}
+
+/** Severities are given to codes that there are, and no error that stops a build is made less. */
+function checkSeverities({ severity, locateConfig }: Library): Finding[] {
+  return Object.entries(severity).flatMap(([name, wanted]): Finding[] => {
+    const code = findCode(name);
+    const at = locateConfig(['severity', name], 'key');
+    const finding = { severity: 'error' as const, file: CONFIG_FILE, ...at };
+    if (!code) {
+      const names = CODES.map((other) => other.code);
+      return [
+        {
+          ...finding,
+          code: 'library/unknown-code',
+          message: `There is no finding "${name}".`,
+          help: suggestion(name, names, 'codes'),
+        },
+      ];
+    }
+    if (code.severity !== 'error' || wanted === 'error') return [];
+    const message = `"${name}" is an error that stops a build; it cannot be made less.`;
+    return [
+      { ...finding, code: 'library/severity', message, help: 'Remove the line, and mend what is found.' },
+    ];
   });
 }

@@ -31,7 +31,8 @@ export function readProperty(
     definitions,
   );
   const kind = instance !== undefined ? 'instance' : type ? 'function' : kindOf(schema);
-  if (!kind) reportKind(name, path, report);
+  // A reference that leads nowhere is a finding of its own.
+  if (!kind && schema.$ref === undefined) reportKind(name, path, report);
   const textual = kind === undefined || TEXTUAL.has(kind);
   const property: Property = {
     name,

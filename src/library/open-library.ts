@@ -254,7 +254,9 @@ async function readElementFolder(root: string, folder: string): Promise<ElementF
     endings.map((ending) => stem + ending).find((name) => names.includes(name));
   const read = async (name: string | undefined): Promise<SourceFile | undefined> => {
     if (!name) return undefined;
-    return readInside(root, `${place}/${name}`);
+    const file = await readInside(root, `${place}/${name}`);
+    if (!file) throw new UnreadableFile(`${place}/${name}`);
+    return file;
   };
   try {
     const [contractFile, view, style, behavior, samples] = await Promise.all([
@@ -264,20 +266,20 @@ async function readElementFolder(root: string, folder: string): Promise<ElementF
       read(pick('.ts', '.js', '.mts', '.mjs')),
       read(pick('.samples.yaml', '.samples.yml', '.samples.json')),
     ]);
-    if (contractFile) return { folder: place, names, contract: contractFile, view, style, behavior, samples };
-    return fail(
-      'library/path',
-      `"${place}/${contract}" leads out of the library.`,
-      'Put the file itself here, not a link.',
-    );
+    return { folder: place, names, contract: contractFile!, view, style, behavior, samples };
   } catch (error) {
+    if (!(error instanceof UnreadableFile)) throw error;
     return fail(
       'library/unreadable',
-      `A file in "${place}" cannot be read: ${(error as Error).message.split(',')[0]}.`,
-      'Check that its files are files that you may read.',
+      `"${error.message}" is not a file inside of the library that can be read.`,
+      'Put the file itself there, not a folder or a link to another place.',
+      error.message,
     );
   }
 }
+
+/** A file that is there by its name, and cannot be read or lies elsewhere. */
+class UnreadableFile extends Error {}
 
 /** A path with forward slashes, as findings and packages show it. */
 export function slashed(path: string): string {

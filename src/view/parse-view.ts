@@ -223,6 +223,8 @@ class ViewReader {
     const location = node.sourceCodeLocation;
     if (!location || location.endTag || node.namespaceURI !== html.NS.HTML) return;
     if (VOID_OR_OPTIONAL_END.has(node.tagName)) return;
+    // A slash at the end of the start tag is a finding already.
+    if (this.text.slice(0, location.startTag?.endOffset).endsWith('/>')) return;
     this.report({
       code: 'view/markup',
       message: `<${node.tagName}> is never closed.`,

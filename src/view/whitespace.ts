@@ -2,7 +2,7 @@ import type { Part } from './expression.js';
 import type { ViewNode, ViewText } from './parse-view.js';
 
 /** Elements that begin a new line box by default: white space beside them is never drawn. */
-const BLOCK_LEVEL = new Set(
+export const BLOCK_LEVEL = new Set(
   (
     'address article aside blockquote center dd details dialog dir div dl dt fieldset figcaption figure footer form ' +
     'h1 h2 h3 h4 h5 h6 header hgroup hr legend li main menu nav ol option optgroup p search section select ' +

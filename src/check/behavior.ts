@@ -1,0 +1,43 @@
+import type { Finding, Severity } from '../finding.js';
+import type { Element } from './analyze.js';
+
+/** Habits in a behavior that cost people an hour: changes in place, and what is begun and never ended. */
+export function checkBehavior({ contract, behavior }: Element): Finding[] {
+  if (!behavior) return [];
+  const findings: Finding[] = [];
+  const report = (code: string, severity: Severity, offset: number, message: string, help: string): void => {
+    findings.push({ code, severity, message, help, file: behavior.file, ...behavior.positions.at(offset) });
+  };
+  for (const { of, name, offset } of behavior.mutations) {
+    if (of === 'state') {
+      if (!behavior.state.includes(name)) continue;
+      report(
+        'state/mutated',
+        'error',
+        offset,
+        `"${name}" of the state is changed in place, which no view can see.`,
+        `Assign a new value: inside.state.${name} = […inside.state.${name}, item], or a new object.`,
+      );
+      continue;
+    }
+    const property = contract.properties.find((other) => other.name === name);
+    if (property?.kind !== 'array' && property?.kind !== 'object') continue;
+    report(
+      'behavior/changes-given',
+      'error',
+      offset,
+      `"${name}" was passed in and is changed in place here: it still belongs to the consumer.`,
+      'Keep a changed copy in the state, or emit an event and let the consumer pass a new value.',
+    );
+  }
+  for (const { what, offset } of behavior.unended) {
+    report(
+      'behavior/unended',
+      'warning',
+      offset,
+      `"connected" begins ${what} at each connection, and nothing ends it.`,
+      'Return a function that ends it; inside.listen() ends listeners by itself.',
+    );
+  }
+  return findings;
+}

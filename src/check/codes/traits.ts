@@ -1,0 +1,144 @@
+import { plainContractWith, type Code } from './code.js';
+
+const TRAIT = {
+  'traits/busy-lock/busy-lock.trait.yaml':
+    'trait: 1\nname: busy-lock\nproperties: { busy: { type: boolean } }\n',
+};
+const contract = (more: string) => ({ '.contract.yaml': plainContractWith(more) });
+
+export const traitCodes: Code[] = [
+  {
+    code: 'trait/name',
+    severity: 'error',
+    title: 'A trait whose name cannot be one',
+    reason: 'Contracts name it.',
+    fails: { 'traits/busy-lock/busy-lock.trait.yaml': 'trait: 1\nname: Busy Lock\n' },
+    mended: { 'traits/busy-lock/busy-lock.trait.yaml': 'trait: 1\nname: busy-lock\n' },
+  },
+  {
+    code: 'trait/unknown',
+    severity: 'error',
+    title: 'A trait that there is not',
+    reason: 'What it was to bring would be missing.',
+    fails: { ...contract('traits: [busy-lok]'), ...TRAIT },
+    mended: { ...contract('traits: [busy-lock]'), ...TRAIT },
+  },
+  {
+    code: 'trait/twice',
+    severity: 'warning',
+    title: 'A trait that is listed twice',
+    reason: 'It applies once all the same.',
+    fails: { ...contract('traits: [busy-lock, busy-lock]'), ...TRAIT },
+    mended: { ...contract('traits: [busy-lock]'), ...TRAIT },
+  },
+  {
+    code: 'trait/property',
+    severity: 'error',
+    title: 'Another name for a property that the trait does not have',
+    reason: 'Nothing would be renamed.',
+    fails: { ...contract('traits: [{ trait: busy-lock, as: { bussy: loading } }]'), ...TRAIT },
+    mended: { ...contract('traits: [{ trait: busy-lock, as: { busy: loading } }]'), ...TRAIT },
+  },
+  {
+    code: 'trait/clash',
+    severity: 'error',
+    title: 'A trait that brings what the element already has',
+    reason: 'Two members cannot share a name.',
+    fails: {
+      '.contract.yaml':
+        'contract: 1\ntag: quay-mast\nproperties: { label: { type: string }, busy: { type: boolean } }\ntraits: [busy-lock]\n',
+      ...TRAIT,
+    },
+    mended: {
+      '.contract.yaml':
+        'contract: 1\ntag: quay-mast\nproperties: { label: { type: string }, busy: { type: boolean } }\ntraits: [{ trait: busy-lock, as: { busy: loading } }]\n',
+      ...TRAIT,
+    },
+  },
+  {
+    code: 'state/name',
+    severity: 'error',
+    title: 'A state whose name cannot be one',
+    reason: 'Consumers write it in :state().',
+    fails: contract("states: { 'too tall': {} }"),
+    mended: contract('states: { too-tall: {} }'),
+  },
+  {
+    code: 'state/unreadable',
+    severity: 'error',
+    title: 'A state whose names cannot be seen',
+    reason: 'The compiler must know the names ahead, to know what a change touches.',
+    fails: { '.ts': 'const first = { open: false };\nexport const state = () => first;\n' },
+    mended: { '.ts': 'export const state = () => ({ open: false });\n' },
+  },
+  {
+    code: 'state/mutated',
+    severity: 'error',
+    title: 'A value of the state that is changed in place',
+    reason:
+      'A view follows when a name of the state gets another value; the same array with one item more is no other value.',
+    fails: {
+      '.ts':
+        'export const state = () => ({ seen: [] });\nexport function look(mast) { mast.state.seen.push(1); }\n',
+      '.html': '<b onclick="look()">{label}{seen.length}</b>\n',
+    },
+    mended: {
+      '.ts':
+        'export const state = () => ({ seen: [] });\nexport function look(mast) { mast.state.seen = [...mast.state.seen, 1]; }\n',
+      '.html': '<b onclick="look()">{label}{seen.length}</b>\n',
+    },
+  },
+  {
+    code: 'behavior/syntax',
+    severity: 'error',
+    title: 'A behavior that cannot be parsed',
+    reason: 'Nothing of it can be understood.',
+    fails: { '.ts': 'export function connected( {}\n' },
+    mended: { '.ts': 'export function connected() {}\n' },
+  },
+  {
+    code: 'behavior/export',
+    severity: 'error',
+    title: 'An export without a name',
+    reason: 'Views and contracts find the functions of a behavior by their names.',
+    fails: { '.ts': 'export default function () {}\n' },
+    mended: { '.ts': 'export function connected() {}\n' },
+  },
+  {
+    code: 'behavior/unused',
+    severity: 'warning',
+    title: 'An exported function that nobody uses',
+    reason:
+      'It is neither called by the view nor a method of the contract; often its name is misspelt in one place.',
+    fails: { '.ts': 'export function raise() {}\n' },
+    mended: { '.ts': 'export function raise() {}\n', '.html': '<b onclick="raise()">{label}</b>\n' },
+  },
+  {
+    code: 'behavior/changes-given',
+    severity: 'error',
+    title: 'A change to what was passed in',
+    reason: 'Data goes down and events go up: an array that a consumer passed is still the consumer’s.',
+    fails: {
+      '.ts': 'export function drop(mast) { mast.flags.pop(); }\n',
+      '.html': '<b onclick="drop()">{flags.length}</b>\n',
+      '.contract.yaml': 'contract: 1\ntag: quay-mast\nproperties: { flags: { type: array, default: [] } }\n',
+    },
+    mended: {
+      '.ts': 'export function drop(mast) { mast.flags = mast.flags.slice(0, -1); }\n',
+      '.html': '<b onclick="drop()">{flags.length}</b>\n',
+      '.contract.yaml': 'contract: 1\ntag: quay-mast\nproperties: { flags: { type: array, default: [] } }\n',
+    },
+  },
+  {
+    code: 'behavior/unended',
+    severity: 'warning',
+    title: 'Something that each connection begins and nothing ends',
+    reason: 'An element connects again at every move; without an end, listeners and timers pile up.',
+    fails: {
+      '.ts': "export function connected(mast) { window.addEventListener('resize', () => mast.emit); }\n",
+    },
+    mended: {
+      '.ts': "export function connected(mast) { return mast.listen(window, 'resize', () => mast.emit); }\n",
+    },
+  },
+];

@@ -1,0 +1,141 @@
+import { contractWith, type Code } from './code.js';
+
+const view = (html: string, more: Record<string, string> = {}) => ({ '.html': `${html}\n`, ...more });
+const LIST = { '.contract.yaml': contractWith('properties: { flags: { type: array, default: [] } }') };
+const RAISE = { '.ts': 'export function raise() {}\n' };
+
+export const viewCodes: Code[] = [
+  {
+    code: 'view/missing',
+    severity: 'error',
+    title: 'An element without a view',
+    reason: 'It would show nothing; an element either has a view or wraps something.',
+    fails: { 'elements/quay-boom/quay-boom.contract.yaml': 'contract: 1\ntag: quay-boom\n' },
+    mended: {
+      'elements/quay-boom/quay-boom.contract.yaml': 'contract: 1\ntag: quay-boom\n',
+      'elements/quay-boom/quay-boom.html': 'Boom\n',
+    },
+  },
+  {
+    code: 'view/markup',
+    severity: 'error',
+    title: 'Markup that HTML reads otherwise than it looks',
+    reason:
+      'A slash at the end of a tag means nothing in HTML, and a tag that is left open swallows what follows.',
+    fails: view('<span/>{label}'),
+    mended: view('<span></span>{label}'),
+  },
+  {
+    code: 'view/too-deep',
+    severity: 'error',
+    title: 'Markup that is nested without end',
+    reason: 'Browsers cut off what is nested too deep.',
+    fails: view(`${'<div>'.repeat(205)}{label}${'</div>'.repeat(205)}`),
+    mended: view('<div>{label}</div>', { '.css': ':host { display: block; }\n' }),
+  },
+  {
+    code: 'view/foreign-code',
+    severity: 'error',
+    title: 'A script or a style inside of a view',
+    reason: 'Markup, style and behavior of an element each have a file of their own.',
+    fails: view('{label}<style>span { color: red }</style>'),
+    mended: view('{label}', { '.css': ':host { display: inline-block; }\nspan { color: red; }\n' }),
+  },
+  {
+    code: 'view/expression-syntax',
+    severity: 'error',
+    title: 'An expression that cannot be parsed',
+    reason: 'Between braces stands one expression of JavaScript.',
+    fails: view('<span>{label +}</span>'),
+    mended: view("<span>{label + '!'}</span>"),
+  },
+  {
+    code: 'view/expression-empty',
+    severity: 'error',
+    title: 'Braces with nothing between them',
+    reason: 'Nothing can be shown for it.',
+    fails: view('<span>{label}{}</span>'),
+    mended: view('<span>{label}</span>'),
+  },
+  {
+    code: 'view/expression-kind',
+    severity: 'error',
+    title: 'Code that cannot stand in a view',
+    reason: 'A view reads values and calls functions; what does more belongs into the behavior.',
+    fails: view('<span>{new Date(label)}</span>'),
+    mended: view('<span>{Date.parse(label)}</span>'),
+  },
+  {
+    code: 'view/unsafe-member',
+    severity: 'error',
+    title: 'A member that leads from a value to code',
+    reason: 'Through "constructor" any text could become code.',
+    fails: view('<span>{label.constructor}</span>'),
+    mended: view('<span>{label.length}</span>'),
+  },
+  {
+    code: 'view/unknown-name',
+    severity: 'error',
+    title: 'A name that nothing declares',
+    reason:
+      'Names in a view are loop variables, the state, properties, what the behavior exports, and a few standard globals.',
+    fails: view('<span>{lable}</span>'),
+    mended: view('<span>{label}</span>'),
+  },
+  {
+    code: 'view/ambiguous-name',
+    severity: 'error',
+    title: 'A name that means two things',
+    reason: 'A reader could not tell which one is meant.',
+    fails: view('<span>{label}</span>', { '.ts': 'export const state = () => ({ label: 1 });\n' }),
+    mended: view('<span>{label}</span>', { '.ts': 'export const state = () => ({ count: 1 });\n' }),
+  },
+  {
+    code: 'view/handler-not-called',
+    severity: 'error',
+    title: 'A handler that only names a function',
+    reason: 'As in standard HTML, a handler holds code: a name alone does nothing.',
+    fails: view('<b onclick="raise">{label}</b>', RAISE),
+    mended: view('<b onclick="raise()">{label}</b>', RAISE),
+  },
+  {
+    code: 'view/assignment',
+    severity: 'error',
+    title: 'An assignment to what cannot be assigned',
+    reason: 'A handler can give values to the state and to properties.',
+    fails: view('<b onclick="raise = 1; raise()">{label}</b>', RAISE),
+    mended: view('<b onclick="label = 1; raise()">{label}</b>', RAISE),
+  },
+  {
+    code: 'view/for-each',
+    severity: 'error',
+    title: 'A loop that does not say what it repeats',
+    reason: 'It takes "item of list", or "item, index of list".',
+    fails: view('<template for-each="flag in flags">{flag}</template>', LIST),
+    mended: view('<template for-each="flag of flags">{flag}</template>', LIST),
+  },
+  {
+    code: 'view/key',
+    severity: 'error',
+    title: 'A key that does not come from the item',
+    reason: 'A key tells one item from another.',
+    fails: view('<template for-each="flag of flags" key="flags">{flag}</template>', LIST),
+    mended: view('<template for-each="flag of flags" key="flag">{flag}</template>', LIST),
+  },
+  {
+    code: 'view/otherwise',
+    severity: 'error',
+    title: 'An alternative to nothing',
+    reason: '<template otherwise> shows what stands there when the <template when> right before it does not.',
+    fails: view('{label}<template otherwise>dark</template>'),
+    mended: view('<template when="label">{label}</template><template otherwise>dark</template>'),
+  },
+  {
+    code: 'view/block',
+    severity: 'error',
+    title: 'A template that shows nothing',
+    reason: 'The content of a plain <template> is inert.',
+    fails: view('<template>{label}</template>'),
+    mended: view('<template when="label">{label}</template>'),
+  },
+];

@@ -1,0 +1,169 @@
+import type { SelectorComponent } from 'lightningcss';
+import type { Contract } from '../contract/model.js';
+import type { Finding, Position, Severity } from '../finding.js';
+import { suggestion } from '../nearest.js';
+import type { StyleFacts, StyleRule } from '../style/read-style.js';
+import type { ViewNode } from '../view/parse-view.js';
+import { BLOCK_LEVEL } from '../view/whitespace.js';
+import type { Element } from './analyze.js';
+
+/** What an element's style says that has no effect in a shadow root, or that the contract does not know. */
+export function checkStyle(
+  element: Element,
+  facts: StyleFacts,
+  contracts: ReadonlyMap<string, Contract>,
+): Finding[] {
+  const { contract, folder } = element;
+  const findings: Finding[] = [];
+  const report = (code: string, severity: Severity, at: Position, message: string, help: string): void => {
+    findings.push({ code, severity, message, help, file: folder.style!.file, ...at });
+  };
+  for (const { kind, at } of facts.atRules) {
+    const [message, help] = AT_RULE_WORDS[kind]!;
+    report(`style/${kind}`, kind === 'import' ? 'error' : 'warning', at, message, help);
+  }
+  for (const rule of facts.rules) checkRule(rule, contract, contracts, report);
+  checkVariables(element, facts, report);
+  if (element.view && contract.encapsulation !== 'none') checkHostDisplay(element.view.nodes, facts, report);
+  return findings;
+}
+
+type ReportStyle = (code: string, severity: Severity, at: Position, message: string, help: string) => void;
+
+const AT_RULE_WORDS: Record<string, [message: string, help: string]> = {
+  import: [
+    '@import does nothing in a style sheet that elements share (CSSOM, constructable style sheets).',
+    "Copy the rules here, or put them into the page's own style.",
+  ],
+  'font-face': [
+    '@font-face does nothing inside a shadow root: fonts belong to the document.',
+    'Declare the font in the page; here, use its family.',
+  ],
+  property: [
+    '@property does nothing inside a shadow root: custom properties are registered for the document.',
+    'Declare it under "cssProperties" in the contract, with its syntax.',
+  ],
+};
+
+const OUTSIDE = new Set(['html', 'body', 'head']);
+
+function checkRule(
+  { selectors, at }: StyleRule,
+  contract: Contract,
+  contracts: ReadonlyMap<string, Contract>,
+  report: ReportStyle,
+): void {
+  for (const selector of selectors) {
+    const outside = selector.find(isOutside);
+    if (outside) {
+      const written = outside.type === 'type' ? outside.name : ':root';
+      report(
+        'style/no-effect',
+        'warning',
+        at,
+        `"${written}" matches nothing inside a shadow root.`,
+        'Write :host for the element itself, or :host-context() for what it stands in.',
+      );
+    }
+    for (const component of selector) {
+      if (
+        component.type === 'pseudo-element' &&
+        component.kind === 'slotted' &&
+        contract.slots.length === 0
+      ) {
+        report(
+          'style/slotted',
+          'error',
+          at,
+          '::slotted() can match nothing: the element has no slots.',
+          'Add a slot to the view and the contract, or remove the rule.',
+        );
+      }
+    }
+    checkParts(selector, contracts, at, report);
+  }
+}
+
+function isOutside(component: SelectorComponent): boolean {
+  if (component.type === 'type') return OUTSIDE.has(component.name);
+  return component.type === 'pseudo-class' && component.kind === 'root';
+}
+
+/** `quay-button::part(label)` names a part that quay-button has. */
+function checkParts(
+  selector: readonly SelectorComponent[],
+  contracts: ReadonlyMap<string, Contract>,
+  at: Position,
+  report: ReportStyle,
+): void {
+  selector.forEach((component, place) => {
+    if (component.type !== 'pseudo-element' || component.kind !== 'part') return;
+    const tag = selector.slice(0, place).findLast(({ type }) => type === 'type');
+    const known = tag?.type === 'type' ? contracts.get(tag.name) : undefined;
+    const parts = known?.parts.map(({ name }) => name) ?? [];
+    for (const name of component.names) {
+      if (!known || parts.includes(name)) continue;
+      report(
+        'style/unused-part',
+        'warning',
+        at,
+        `<${known.tag}> has no part "${name}".`,
+        suggestion(name, parts, 'parts'),
+      );
+    }
+  });
+}
+
+function checkVariables(
+  { contract, folder }: Element,
+  { reads, sets }: StyleFacts,
+  report: ReportStyle,
+): void {
+  const declared = contract.cssProperties.map(({ name }) => name);
+  const own = `--${contract.tag}-`;
+  for (const [name, at] of reads) {
+    if (declared.includes(name) || sets.has(name)) continue;
+    // Names of other makers are design tokens of the page; those that begin with the tag are this element's.
+    const close = name.startsWith(own) ? '' : suggestion(name, declared, 'custom properties');
+    if (!name.startsWith(own) && !close.startsWith('Did you mean')) continue;
+    report(
+      'style/undeclared-property',
+      'warning',
+      at,
+      `The style reads ${name}, which the contract does not declare.`,
+      `${suggestion(name, declared, 'custom properties')} Or declare it under "cssProperties".`,
+    );
+  }
+  for (const name of declared) {
+    if (reads.has(name) || folder.view?.text.includes(name) || folder.behavior?.text.includes(name)) continue;
+    report(
+      'style/unread-property',
+      'warning',
+      { line: 1, column: 1 },
+      `The contract promises ${name}, but the style never reads it.`,
+      `Use var(${name}) where it should matter, or remove it from the contract.`,
+    );
+  }
+}
+
+/** An inline host around block content costs layout at every change, and has no size of its own. */
+function checkHostDisplay(nodes: readonly ViewNode[], { rules }: StyleFacts, report: ReportStyle): void {
+  const block = nodes.find((node) => node.kind === 'element' && BLOCK_LEVEL.has(node.name));
+  if (block?.kind !== 'element') return;
+  const isHost = (component: SelectorComponent | undefined): boolean =>
+    component?.type === 'pseudo-class' && component.kind === 'host';
+  if (
+    rules.some(
+      ({ selectors, setsDisplay }) =>
+        setsDisplay && selectors.some((selector) => selector.length === 1 && isHost(selector[0])),
+    )
+  )
+    return;
+  report(
+    'style/host-inline',
+    'warning',
+    { line: 1, column: 1 },
+    `The element stays "display: inline" around <${block.name}>, which is a block: it has no size of its own, and layout takes longer.`,
+    'Add :host { display: block; } (or another display).',
+  );
+}

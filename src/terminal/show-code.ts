@@ -1,0 +1,38 @@
+import colors from 'picocolors';
+import type { Code } from '../check/codes/code.js';
+import { shownFile } from '../check/codes/page.js';
+
+/** One kind of finding for people: what it is, why it matters, and an example before and after. */
+export function showCode({ code, severity, title, reason, fails, mended }: Code): string {
+  const example = (words: string, files: Code['fails']): string[] => {
+    const { path, text } = shownFile(files);
+    return [
+      `${words} ${colors.dim(path)}`,
+      ...text
+        .trimEnd()
+        .split('\n')
+        .map((line) => `  ${colors.dim('│')} ${line}`),
+      '',
+    ];
+  };
+  return [
+    `${colors.bold(code)}  ${severity}`,
+    `${title}.`,
+    '',
+    reason,
+    '',
+    ...example(colors.red('Found in'), fails),
+    ...example(colors.green('Mended in'), mended),
+    'Next: lastwright check.',
+  ].join('\n');
+}
+
+/** All kinds of findings, a line each. */
+export function showCodes(codes: readonly Code[]): string {
+  const width = Math.max(...codes.map(({ code }) => code.length));
+  return [
+    ...codes.map(({ code, title }) => `${code.padEnd(width)}  ${colors.dim(title)}`),
+    '',
+    'Next: lastwright explain CODE.',
+  ].join('\n');
+}

@@ -1,0 +1,47 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { examplePath, PLAIN, type ExampleFiles } from '../src/check/codes/code.js';
+import { CODES, findCode } from '../src/check/codes/index.js';
+import { analyze, openLibrary } from '../src/index.js';
+import { readTree, REPOSITORY, writeFiles } from './helpers.js';
+
+async function find(files: ExampleFiles) {
+  const all = Object.entries({ ...PLAIN, ...files }).map(([path, text]) => [examplePath(path), text]);
+  return analyze(await openLibrary(writeFiles(Object.fromEntries(all) as Record<string, string>))).findings;
+}
+
+describe('the table of findings', () => {
+  it('has each code once, and every code that the source reports', () => {
+    const names = CODES.map(({ code }) => code);
+    expect(new Set(names).size).toBe(names.length);
+    const source = Object.entries(readTree(join(REPOSITORY, 'src'))).filter(
+      ([path]) => !/codes\/|facets|standards/.test(path),
+    );
+    const families = [...new Set(names.map((name) => name.split('/')[0]))].join('|');
+    const reported = new Set(
+      source.flatMap(([, text]) =>
+        [...text.matchAll(new RegExp(`'((?:${families})/[a-z-]+)'`, 'g'))].map(([, code]) => code!),
+      ),
+    );
+    expect([...reported].filter((code) => !findCode(code))).toEqual([]);
+  });
+
+  it.each(CODES.map((code) => [code.code, code] as const))(
+    '%s: its example has it and nothing else, the mended one has none',
+    async (_, { code, severity, fails, mended }) => {
+      const found = await find(fails);
+      expect(
+        found.map((finding) => finding.code),
+        JSON.stringify(found),
+      ).toEqual([code]);
+      expect(found[0]!.severity).toBe(code === 'library/no-contract' ? 'warning' : severity);
+      expect((await find(mended)).map((finding) => `${finding.code}: ${finding.message}`)).toEqual([]);
+    },
+  );
+
+  it('is what docs/findings.md says', async () => {
+    const { findingsPage } = await import('../src/check/codes/page.js');
+    expect(readFileSync(join(REPOSITORY, 'docs/findings.md'), 'utf8')).toBe(findingsPage());
+  });
+});
