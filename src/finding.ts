@@ -14,6 +14,15 @@ export interface Finding {
   file: string;
   line: number;
   column: number;
+  /** The mend, where it is certain: what to put between two offsets of the file. */
+  fix?: Fix;
+}
+
+/** A change to a text; offsets count UTF-16 code units from 0. */
+export interface Fix {
+  start: number;
+  end: number;
+  text: string;
 }
 
 /** A position in a text; both count from 1, columns in UTF-16 code units. */

@@ -238,6 +238,98 @@ describe('check', () => {
   });
 });
 
+describe('check, for other programs', () => {
+  const broken = (): string =>
+    writeElement({
+      '.contract.yaml': CONTRACT,
+      '.html': '<b onclick="go">{label}</b><p>{lable}</p>',
+      '.ts': 'export function go() {}',
+      '.css': 'p { color: red }',
+    });
+
+  it('writes SARIF', async () => {
+    const { stdout, status } = await lastwright(['check', '--format', 'sarif', '--library', broken()]);
+    expect(status).toBe(1);
+    const log = JSON.parse(stdout) as {
+      version: string;
+      runs: {
+        results: { ruleId: string; level: string; locations: { physicalLocation: { region: object } }[] }[];
+        tool: { driver: { rules: { id: string }[] } };
+      }[];
+    };
+    expect(log.version).toBe('2.1.0');
+    expect(log.runs[0]!.results.map(({ ruleId, level }) => [ruleId, level])).toContainEqual([
+      'view/unknown-name',
+      'error',
+    ]);
+    expect(log.runs[0]!.results[0]!.locations[0]!.physicalLocation.region).toMatchObject({ startLine: 1 });
+    expect(log.runs[0]!.tool.driver.rules.map(({ id }) => id)).toContain('view/unknown-name');
+  });
+
+  it('writes JUnit, Markdown and annotations', async () => {
+    const folder = broken();
+    const junit = (await lastwright(['check', '--format', 'junit', '--library', folder])).stdout;
+    expect(junit).toMatch(/^<\?xml/);
+    expect(junit).toContain('<failure type="view/unknown-name"');
+    const markdown = (await lastwright(['check', '--format', 'markdown', '--library', folder])).stdout;
+    expect(markdown).toMatch(/\| error \| `elements\/quay-mast\/quay-mast\.html:1:32` \|/);
+    const github = (await lastwright(['check', '--format', 'github', '--library', folder])).stdout;
+    expect(github).toContain(
+      '::error file=elements/quay-mast/quay-mast.html,line=1,col=32,title=view/unknown-name::',
+    );
+  });
+
+  it('leaves out warnings with --quiet, and counts them with --max-warnings', async () => {
+    const folder = writeElement({
+      '.contract.yaml': CONTRACT,
+      '.html': '<p>{label}</p>',
+      '.css': 'p { color: red }',
+    });
+    expect((await lastwright(['check', '--library', folder])).stdout).toContain('style/host-inline');
+    expect((await lastwright(['check', '--quiet', '--library', folder])).stdout).not.toContain(
+      'style/host-inline',
+    );
+    expect((await lastwright(['check', '--max-warnings', '1', '--library', folder])).status).toBe(0);
+    expect((await lastwright(['check', '--max-warnings', '0', '--library', folder])).status).toBe(1);
+  });
+
+  it('takes severities from the configuration', async () => {
+    const files = { '.contract.yaml': CONTRACT, '.html': '<p>{label}</p>', '.css': 'p { color: red }' };
+    const severities = async (severity: string) => {
+      const folder = writeElement(files, {
+        'lastwright.yaml': `library: 1\nseverity: { style/host-inline: ${severity} }\n`,
+      });
+      const { stdout, status } = await lastwright(['check', '--json', '--library', folder]);
+      return [
+        checkReportSchema
+          .parse(JSON.parse(stdout))
+          .findings.map((finding) => finding.severity)
+          .join(),
+        status,
+      ];
+    };
+    expect(await severities('error')).toEqual(['error', 1]);
+    expect(await severities('note')).toEqual(['note', 0]);
+    expect(await severities('off')).toEqual(['', 0]);
+  });
+
+  it('mends what is certain and shows it', async () => {
+    const folder = writeElement({
+      '.contract.yaml': CONTRACT,
+      '.html': '<p onclick="go">{label}</p>',
+      '.ts': 'export function go() {}',
+      '.css': 'p { color: red }',
+    });
+    const { stdout, status } = await lastwright(['check', '--fix', '--library', folder]);
+    expect(status).toBe(0);
+    expect(stdout).toContain('  - <p onclick="go">{label}</p>');
+    expect(stdout).toContain('  + <p onclick="go()">{label}</p>');
+    const tree = readTree(folder);
+    expect(tree['elements/quay-mast/quay-mast.html']).toBe('<p onclick="go()">{label}</p>');
+    expect(tree['elements/quay-mast/quay-mast.css']).toMatch(/^:host \{\n  display: block;\n\}/);
+  });
+});
+
 describe('build', () => {
   it('writes the package that it reports', async () => {
     const folder = copyDemo();

@@ -24,6 +24,6 @@ export function buildReport(
     output,
     files: [...files].map(([path, content]) => ({ path, bytes: Buffer.byteLength(content) })),
     elements: files.size > 0 ? [...elements] : [],
-    findings: [...findings],
+    findings: findings.map(({ fix: _, ...finding }) => finding),
   };
 }

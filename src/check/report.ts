@@ -25,7 +25,7 @@ export function checkReport({ findings, library }: Analysis): CheckReport {
   const count = (severity: string): number =>
     findings.filter((finding) => finding.severity === severity).length;
   return {
-    findings,
+    findings: findings.map(({ fix: _, ...finding }) => finding),
     summary: { elements: library.elements.length, errors: count('error'), warnings: count('warning') },
   };
 }

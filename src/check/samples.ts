@@ -1,10 +1,24 @@
 import type { Finding } from '../finding.js';
 import { suggestion } from '../nearest.js';
+import { isGlobalAttribute } from '../standards/standards.js';
 import type { Element } from './analyze.js';
+
+/** What a step can do; each step does one thing. */
+const ACTS = ['click', 'focus', 'type', 'press', 'set', 'call', 'expect'] as const;
 
 /** Names that samples use are names of the contract. */
 export function checkSamples({ contract, folder, samples, locateSample }: Element): Finding[] {
   const findings: Finding[] = [];
+  const report = (
+    path: PropertyKey[],
+    of: 'key' | 'value',
+    code: string,
+    message: string,
+    help: string,
+  ): void => {
+    const at = locateSample(path, of);
+    findings.push({ code, severity: 'error', message, help, file: folder.samples!.file, ...at });
+  };
   const known = {
     property: contract.properties.map(({ name }) => name),
     slot: contract.slots.map(({ name }) => name),
@@ -19,19 +33,24 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
     of: 'key' | 'value' = 'key',
   ): void => {
     if (known[kind].includes(value)) return;
-    findings.push({
-      code: `sample/unknown-${kind}`,
-      severity: 'error',
-      message: `The contract has no ${kind} "${value}".`,
-      help: suggestion(value, known[kind], kind === 'property' ? 'properties' : `${kind}s`),
-      file: folder.samples!.file,
-      ...locateSample(path, of),
-    });
+    const help = suggestion(value, known[kind], kind === 'property' ? 'properties' : `${kind}s`);
+    report(path, of, `sample/unknown-${kind}`, `The contract has no ${kind} "${value}".`, help);
   };
   /** A plain word is a part, or the name of an element in the view; anything else is a selector. */
   const target = (value: string, path: PropertyKey[], of: 'key' | 'value' = 'key'): void => {
     if (!/^[A-Za-z][A-Za-z0-9-]*$/.test(value) || value === 'host') return;
     if (!folder.view?.text.includes(`<${value}`)) name('part', value, path, of);
+  };
+  const attribute = (value: string, path: PropertyKey[]): void => {
+    const names = contract.properties.flatMap((property) => property.attribute ?? []);
+    if (names.includes(value) || isGlobalAttribute(value)) return;
+    report(
+      path,
+      'key',
+      'sample/unknown-attribute',
+      `The contract has no attribute "${value}".`,
+      suggestion(value, names, 'attributes'),
+    );
   };
   samples.forEach((sample, number) => {
     for (const key of Object.keys(sample.properties ?? {}))
@@ -39,16 +58,10 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
     for (const key of Object.keys(sample.slots ?? {})) name('slot', key, [number, 'slots', key]);
     sample.steps?.forEach((step, place) => {
       const path = [number, 'steps', place];
-      const acts = [step.click, step.set, step.call, step.expect].filter((act) => act !== undefined).length;
+      const acts = ACTS.filter((act) => step[act] !== undefined).length;
       if (acts !== 1) {
-        findings.push({
-          code: 'sample/step',
-          severity: 'error',
-          message: acts === 0 ? 'This step does nothing.' : 'This step does more than one thing.',
-          help: 'Each step is one of: click, set, call, expect.',
-          file: folder.samples!.file,
-          ...locateSample(path),
-        });
+        const message = acts === 0 ? 'This step does nothing.' : 'This step does more than one thing.';
+        report(path, 'value', 'sample/step', message, `Each step is one of: ${ACTS.join(', ')}.`);
       }
       if (step.call !== undefined) name('method', step.call, [...path, 'call'], 'value');
       for (const key of Object.keys(step.set ?? {})) name('property', key, [...path, 'set', key]);
@@ -58,7 +71,13 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
         name('property', key, [...path, 'expect', 'property', key]);
       for (const key of Object.keys(expect?.text ?? {})) target(key, [...path, 'expect', 'text', key]);
       expect?.visible?.forEach((part, at) => target(part, [...path, 'expect', 'visible', at]));
+      expect?.hidden?.forEach((part, at) => target(part, [...path, 'expect', 'hidden', at]));
+      if (expect?.focused !== undefined) target(expect.focused, [...path, 'expect', 'focused'], 'value');
+      for (const key of Object.keys(expect?.attribute ?? {}))
+        attribute(key, [...path, 'expect', 'attribute', key]);
       if (step.click !== undefined) target(step.click, [...path, 'click'], 'value');
+      if (step.focus !== undefined) target(step.focus, [...path, 'focus'], 'value');
+      if (step.type !== undefined) target(step.type.into, [...path, 'type', 'into'], 'value');
     });
   });
   return findings;

@@ -1,6 +1,6 @@
 import type { SelectorComponent } from 'lightningcss';
 import type { Contract } from '../contract/model.js';
-import type { Finding, Position, Severity } from '../finding.js';
+import type { Finding, Fix, Position, Severity } from '../finding.js';
 import { suggestion } from '../nearest.js';
 import type { StyleFacts, StyleRule } from '../style/read-style.js';
 import type { ViewNode } from '../view/parse-view.js';
@@ -15,8 +15,16 @@ export function checkStyle(
 ): Finding[] {
   const { contract, folder } = element;
   const findings: Finding[] = [];
-  const report = (code: string, severity: Severity, at: Position, message: string, help: string): void => {
-    findings.push({ code, severity, message, help, file: folder.style!.file, ...at });
+  const report: ReportStyle = (code, severity, at, message, help, fix) => {
+    findings.push({
+      code,
+      severity,
+      message,
+      help,
+      file: folder.style!.file,
+      ...at,
+      ...(fix ? { fix } : {}),
+    });
   };
   for (const { kind, at } of facts.atRules) {
     const [message, help] = AT_RULE_WORDS[kind]!;
@@ -28,7 +36,14 @@ export function checkStyle(
   return findings;
 }
 
-type ReportStyle = (code: string, severity: Severity, at: Position, message: string, help: string) => void;
+type ReportStyle = (
+  code: string,
+  severity: Severity,
+  at: Position,
+  message: string,
+  help: string,
+  fix?: Fix,
+) => void;
 
 const AT_RULE_WORDS: Record<string, [message: string, help: string]> = {
   import: [
@@ -165,5 +180,6 @@ function checkHostDisplay(nodes: readonly ViewNode[], { rules }: StyleFacts, rep
     { line: 1, column: 1 },
     `The element stays "display: inline" around <${block.name}>, which is a block: it has no size of its own, and layout takes longer.`,
     'Add :host { display: block; } (or another display).',
+    { start: 0, end: 0, text: ':host {\n  display: block;\n}\n\n' },
   );
 }

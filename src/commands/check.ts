@@ -1,32 +1,46 @@
-import { checkReport } from '../check/report.js';
-import { hasErrors } from '../finding.js';
-import { analyzeFrom, BaseCommand, EXIT, libraryFlag } from '../terminal/base-command.js';
-import { say } from '../terminal/output.js';
-import { showCounts, showFindings } from '../terminal/show-findings.js';
+import * as Flags from '@oclif/core/flags';
+import { FORMATS } from '../check/formats/index.js';
+import { BaseCommand, libraryFlag } from '../terminal/base-command.js';
+import { runCheck, watchCheck, type CheckRun } from '../terminal/run-check.js';
 
 export default class Check extends BaseCommand {
-  static override summary = 'Check contracts, views and behaviors, and that they agree.';
+  static override summary = 'Check contracts, views, styles and behaviors, and that they agree.';
   static override description =
-    'Reads every element of the library and reports all problems at once, each at its line. Exit status 1 if there are errors.';
+    'Reads every element of the library and reports all problems at once, each at its line. Exit status 1 if there are errors, or more warnings than allowed.';
   static override examples = [
     '<%= config.bin %> check',
     '<%= config.bin %> check --library design/elements --json',
+    '<%= config.bin %> check --format sarif > check.sarif',
+    '<%= config.bin %> check --fix',
+    '<%= config.bin %> check --watch',
   ];
-  static override flags = { library: libraryFlag };
+  static override flags = {
+    library: libraryFlag,
+    format: Flags.string({
+      description: 'How to write the findings.',
+      options: ['pretty', ...FORMATS.map(({ name }) => name)],
+      default: 'pretty',
+    }),
+    quiet: Flags.boolean({ description: 'Only errors.' }),
+    'max-warnings': Flags.integer({
+      description: 'More warnings than this are a failure.',
+      min: 0,
+      helpValue: 'N',
+    }),
+    fix: Flags.boolean({ description: 'Make the mends that are certain, and show them.' }),
+    watch: Flags.boolean({ description: 'Check again after every change.', exclusive: ['fix'] }),
+  };
 
   override async run(): Promise<void> {
     const { flags } = await this.parse(Check);
-    const analysis = await analyzeFrom(flags.library);
-    const { findings, library } = analysis;
-    const failed = hasErrors(findings);
-    if (flags.json) say.json(checkReport(analysis));
-    else {
-      if (findings.length > 0) say.line(`${showFindings(findings, library)}\n`);
-      say.line(showCounts(library.elements.length, findings));
-      say.line(
-        failed ? 'Next: mend the errors, then check again.' : 'Next: lastwright build, or lastwright verify.',
-      );
-    }
-    if (failed) process.exitCode = EXIT.problems;
+    const run: CheckRun = {
+      library: flags.library,
+      format: flags.json ? 'json' : flags.format,
+      quiet: flags.quiet,
+      maxWarnings: flags['max-warnings'],
+      fix: flags.fix,
+    };
+    if (flags.watch) await watchCheck(run);
+    else process.exitCode = await runCheck(run);
   }
 }

@@ -3,7 +3,7 @@ import { access, mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { delimiter, join } from 'node:path';
 import type { Readable, Writable } from 'node:stream';
-import { EngineMissing, PageHangs, type Browser, type Engine, type Page } from './engine.js';
+import { EngineMissing, PageHangs, type Browser, type Engine, type KeyName, type Page } from './engine.js';
 import { packagedChromium } from './packaged-chromium.js';
 import { PipeConnection } from './pipe-connection.js';
 
@@ -24,6 +24,23 @@ const ARGUMENTS = [
   '--mute-audio',
   '--window-size=1280,800',
 ];
+
+/** Key codes of the keys that people press by name (UI Events, section on legacy key codes). */
+const KEY_CODES: Record<string, number> = {
+  Backspace: 8,
+  Tab: 9,
+  Enter: 13,
+  Escape: 27,
+  PageUp: 33,
+  PageDown: 34,
+  End: 35,
+  Home: 36,
+  ArrowLeft: 37,
+  ArrowUp: 38,
+  ArrowRight: 39,
+  ArrowDown: 40,
+  Delete: 46,
+};
 
 /** Names under which people install it. */
 const INSTALLED = ['chromium', 'chromium-browser', 'google-chrome', 'google-chrome-stable'];
@@ -187,6 +204,25 @@ class ChromiumPage implements Page {
       this.#send('Input.dispatchMouseEvent', { type: 'mousePressed', ...at }),
       this.#send('Input.dispatchMouseEvent', { type: 'mouseReleased', ...at }),
     ]);
+  }
+
+  async type(text: string): Promise<void> {
+    for (const character of text) await this.#key(character, character);
+  }
+
+  async press(key: KeyName): Promise<void> {
+    await this.#key(key, key === 'Enter' ? '\r' : key.length === 1 ? key : undefined);
+  }
+
+  async #key(key: string, text: string | undefined): Promise<void> {
+    const code = KEY_CODES[key] ?? (key.length === 1 ? key.toUpperCase().charCodeAt(0) : 0);
+    const event = { key, windowsVirtualKeyCode: code, code: KEY_CODES[key] ? key : undefined };
+    await this.#send('Input.dispatchKeyEvent', {
+      type: text === undefined ? 'rawKeyDown' : 'keyDown',
+      text,
+      ...event,
+    });
+    await this.#send('Input.dispatchKeyEvent', { type: 'keyUp', ...event });
   }
 
   async screenshot(): Promise<Uint8Array> {

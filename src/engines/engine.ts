@@ -9,6 +9,10 @@ export interface Page {
   evaluate<Value>(expression: string, timeout: number): Promise<Value>;
   /** Clicks as a person does, with the primary button, at a point of the viewport in CSS pixels. */
   click(x: number, y: number): Promise<void>;
+  /** Types a text into what has the focus. */
+  type(text: string): Promise<void>;
+  /** Presses and releases a key on what has the focus. */
+  press(key: KeyName): Promise<void>;
   /** A picture of the viewport, PNG. */
   screenshot(): Promise<Uint8Array>;
   close(): Promise<void>;

@@ -51,6 +51,18 @@ export interface Library {
   findings: Finding[];
 }
 
+/** All files of a library whose text was read. */
+export function sourceFiles({ elements, traits, definitions }: Library): SourceFile[] {
+  const files = elements.flatMap(({ contract, view, style, behavior, samples }) => [
+    contract,
+    view,
+    style,
+    behavior,
+    samples,
+  ]);
+  return [...files, ...traits, definitions].filter((file) => file !== undefined);
+}
+
 /** Thrown where a command cannot begin: wrong use, or input that cannot be read. Exit status 2. */
 export class UsageError extends Error {
   constructor(

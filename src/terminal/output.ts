@@ -6,6 +6,10 @@ export const say = {
   line(text = ''): void {
     process.stdout.write(`${text}\n`);
   },
+  /** A text of the result as it is. */
+  text(text: string): void {
+    process.stdout.write(text);
+  },
   /** A line beside the result. */
   note(text: string): void {
     process.stderr.write(`${text}\n`);

@@ -1,7 +1,6 @@
 import colors from 'picocolors';
 import type { Finding } from '../finding.js';
-import type { Library } from '../library/open-library.js';
-import { CONFIG_FILE } from '../library/open-library.js';
+import { CONFIG_FILE, sourceFiles, type Library } from '../library/open-library.js';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { counted } from './output.js';
@@ -10,12 +9,7 @@ const PAINT = { error: colors.red, warning: colors.yellow, note: colors.cyan };
 
 /** Findings for people: grouped by file, each with the lines it is about and what to do. */
 export function showFindings(findings: readonly Finding[], library: Library): string {
-  const texts = new Map<string, string>();
-  for (const element of library.elements) {
-    for (const part of [element.contract, element.view, element.style, element.behavior, element.samples]) {
-      if (part) texts.set(part.file, part.text);
-    }
-  }
+  const texts = new Map(sourceFiles(library).map(({ file, text }) => [file, text]));
   const blocks: string[] = [];
   let file = '';
   for (const finding of findings) {

@@ -98,6 +98,9 @@ export interface Mounted {
   unmount(): Promise<void>;
 }
 
+/** What only a person's hand, or the browser from outside, can do. */
+export type Act = { click: { x: number; y: number } } | { type: string } | { press: string };
+
 /** What a probe can do in its page. */
 export interface ProbePage {
   tag: string;
@@ -113,6 +116,10 @@ export interface ProbePage {
   until(condition: () => boolean): Promise<boolean>;
   /** Clicks an element as a person does: the pointer goes to its middle. */
   click(target: Element): Promise<void>;
+  /** Types a text into what has the focus, key by key. */
+  type(text: string): Promise<void>;
+  /** Presses a key on what has the focus. */
+  press(key: string): Promise<void>;
   /** Errors that nothing caught since the last call. */
   errors(): string[];
   /** Style sheets of the page before any element was defined. */

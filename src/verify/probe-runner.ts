@@ -1,10 +1,10 @@
 import { PageHangs, type Browser, type Page } from '../engines/engine.js';
-import type { Observation } from './facet.js';
+import type { Act, Observation } from './facet.js';
 
 /** How a probe ended: with observations, or broken, or with nothing to do. */
 export type Outcome = { done: Observation[] } | { broke: string } | { nothing: string };
 
-type Turn = { click: { x: number; y: number } } | { done: Observation[] } | { broke: string };
+type Turn = { act: Act } | { done: Observation[] } | { broke: string };
 
 /** Runs the probes of elements, one after the other, in one page; it is replaced if a probe spoils it. */
 export class ProbeRunner {
@@ -28,8 +28,8 @@ export class ProbeRunner {
     try {
       const page = await this.#open();
       let turn = await this.#turn(page, `begin(${JSON.stringify(request)})`);
-      while ('click' in turn) {
-        await page.click(turn.click.x, turn.click.y);
+      while ('act' in turn) {
+        await perform(page, turn.act);
         turn = await this.#turn(page, 'resume()');
       }
       return turn;
@@ -63,4 +63,10 @@ export class ProbeRunner {
     this.#loaded = '';
     await page?.close();
   }
+}
+
+async function perform(page: Page, act: Act): Promise<void> {
+  if ('click' in act) await page.click(act.click.x, act.click.y);
+  else if ('type' in act) await page.type(act.type);
+  else await page.press(act.press);
 }

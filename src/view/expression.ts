@@ -30,6 +30,8 @@ export interface ExpressionProblem {
   message: string;
   help: string;
   offset: number;
+  /** What would mend it for certain, put in at an offset of the file. */
+  insert?: { at: number; text: string };
 }
 
 /** A text is a list of plain pieces and expressions. */

@@ -162,9 +162,10 @@ class Planner {
     return resolved;
   }
 
-  report({ code, message, help, offset }: ExpressionProblem): void {
+  report({ code, message, help, offset, insert }: ExpressionProblem): void {
     const { file, positions } = this.view;
-    this.findings.push({ code, severity: 'error', message, help, file, ...positions.at(offset) });
+    const fix = insert && { fix: { start: insert.at, end: insert.at, text: insert.text } };
+    this.findings.push({ code, severity: 'error', message, help, file, ...positions.at(offset), ...fix });
   }
 }
 
@@ -355,6 +356,7 @@ class BlockWriter {
         message: `This handler names the function "${free.name}" but does not call it.`,
         help: `Write "${free.name}()", or "${free.name}(event)".`,
         offset: expression.toFile(free.start),
+        insert: { at: expression.toFile(free.end - 1) + 1, text: '()' },
       });
     }
   }

@@ -53,6 +53,12 @@ export const libraryCodes: Code[] = [
     samples('  steps: [{ click: span }]'),
     'There would be nothing to click.',
   ),
+  known(
+    'attribute',
+    samples('  steps: [{ expect: { attribute: { lable: A } } }]'),
+    samples('  steps: [{ expect: { attribute: { label: null } } }]'),
+    'It will never be there.',
+  ),
   {
     code: 'sample/step',
     severity: 'error',

@@ -19,6 +19,9 @@ interface Data {
   definitions: Record<string, JsonSchema>;
 }
 
+/** Acts of a person; what follows them is judged with the events. */
+const PERSONAL = new Set(['click', 'focus', 'type', 'press']);
+
 /** Each event by the host's own listener syntax: detail, cancel, through an outer shadow root. */
 export const events: Facet<Data> = {
   name: 'events',
@@ -27,7 +30,7 @@ export const events: Facet<Data> = {
   plan(facts) {
     const { contract } = facts;
     if (contract.events.length === 0) return { nothing: 'The contract declares no events.' };
-    const { scenes, data: samples } = samplesWith(facts, 'event');
+    const { scenes, data: samples } = samplesWith(facts, 'person');
     const sampled = new Set(
       facts.samples.flatMap(({ steps }) => steps ?? []).map(({ expect }) => expect?.event),
     );
@@ -68,7 +71,7 @@ export const events: Facet<Data> = {
           const data = list.find(({ name }) => name === expectation.event);
           const last = heard.at(-1)?.type ?? list[0]!.name;
           const observer = observers.get(data ? data.name : last) ?? observers.get(list[0]!.name)!;
-          if (act.kind === 'click' || data)
+          if (PERSONAL.has(act.kind) || data)
             await judge(page, mounted, sample, expectation, act, heard, observer);
           if (data) judgeEvent(data, heard, outside, definitions, describeAct(act), observer);
         },

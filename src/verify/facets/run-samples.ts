@@ -13,8 +13,8 @@ export interface SampleData {
 
 /** What a person or a script did last: expectations are about its outcome. */
 export interface Act {
-  kind: 'start' | 'click' | 'set' | 'call';
-  /** What was clicked, set or called. */
+  kind: 'start' | 'click' | 'focus' | 'type' | 'press' | 'set' | 'call';
+  /** What was clicked, set, called, … */
   name: string;
 }
 
@@ -24,9 +24,13 @@ interface SamplePlan {
   data: SampleData[];
 }
 
-/** The samples that have a step of a kind. */
-export function samplesWith(facts: ElementFacts, kind: 'set' | 'call' | 'event'): SamplePlan {
-  return planSamples(facts, (step) => (kind === 'event' ? step.expect?.event : step[kind]) !== undefined);
+/** The samples that have a step of a kind; a person's are those in which something is done by hand, or heard. */
+export function samplesWith(facts: ElementFacts, kind: 'set' | 'call' | 'person'): SamplePlan {
+  return planSamples(facts, (step) =>
+    kind === 'person'
+      ? [step.expect?.event, step.click, step.focus, step.type, step.press].some((act) => act !== undefined)
+      : step[kind] !== undefined,
+  );
 }
 
 /** All samples, also those that only show something. */
@@ -121,15 +125,25 @@ export async function runSteps(
 function actOf(step: Step): Act {
   if (step.click !== undefined) return { kind: 'click', name: step.click };
   if (step.call !== undefined) return { kind: 'call', name: step.call };
+  if (step.focus !== undefined) return { kind: 'focus', name: step.focus };
+  if (step.type !== undefined) return { kind: 'type', name: `“${step.type.text}” into ${step.type.into}` };
+  if (step.press !== undefined) return { kind: 'press', name: step.press };
   return { kind: 'set', name: Object.keys(step.set ?? {}).join(', ') };
 }
 
 async function perform(page: ProbePage, mounted: Mounted, sample: SampleData, step: Step): Promise<Act> {
-  if (step.click !== undefined) {
-    const target = findTarget(mounted.element, step.click, sample.parts);
-    if (!target) throw new Error(`nothing in the element is "${step.click}"`);
-    await page.click(target);
-  } else if (step.call !== undefined) {
+  const find = (name: string): HTMLElement => {
+    const target = findTarget(mounted.element, name, sample.parts);
+    if (!target) throw new Error(`nothing in the element is "${name}"`);
+    return target as HTMLElement;
+  };
+  if (step.click !== undefined) await page.click(find(step.click));
+  else if (step.focus !== undefined) find(step.focus).focus();
+  else if (step.type !== undefined) {
+    find(step.type.into).focus();
+    await page.type(step.type.text);
+  } else if (step.press !== undefined) await page.press(step.press);
+  else if (step.call !== undefined) {
     const method = (mounted.element as unknown as Record<string, unknown>)[step.call];
     if (typeof method !== 'function') throw new Error(`"${step.call}" is ${typeof method}, not a function`);
     await method.apply(mounted.element, step.with ?? []);
@@ -187,6 +201,28 @@ export async function judge(
       findTarget(mounted.element, name, parts)?.textContent?.replace(/\s+/g, ' ').trim();
     await page.until(() => seen() === text);
     observer.expect(`${after}, read the text of ${name}`, seen() === text, show(seen()), show(text));
+  }
+  for (const [name, text] of Object.entries(expectation.attribute ?? {})) {
+    const seen = (): string | null => mounted.element.getAttribute(name);
+    await page.until(() => seen() === text);
+    observer.equal(`${after}, read the attribute ${name}`, seen(), text);
+  }
+  for (const name of expectation.hidden ?? []) {
+    const hidden = (): boolean => !isVisible(findTarget(mounted.element, name, parts));
+    await page.until(hidden);
+    observer.holds(`${after}, look at ${name}`, hidden(), 'visible', 'not visible');
+  }
+  if (expectation.focused !== undefined) {
+    const wanted = findTarget(mounted.element, expectation.focused, parts);
+    const focused = (): boolean =>
+      wanted !== undefined && (wanted.getRootNode() as Document | ShadowRoot).activeElement === wanted;
+    await page.until(focused);
+    observer.holds(
+      `${after}, look whether ${expectation.focused} has the focus`,
+      focused(),
+      'it has not',
+      'it has',
+    );
   }
   for (const name of expectation.visible ?? []) {
     const visible = (): boolean => isVisible(findTarget(mounted.element, name, parts));

@@ -1,5 +1,5 @@
 import { FACETS } from '../facets/index.js';
-import type { Mounted, Observation, ProbePage } from '../facet.js';
+import type { Act, Mounted, Observation, ProbePage } from '../facet.js';
 import { countListeners } from './listener-count.js';
 
 /** What a consumer's example hands to the probe. */
@@ -35,7 +35,7 @@ interface Request {
 }
 
 /** Where a probe stands: it needs a hand from outside, it is done, or it broke. */
-type Turn = { click: { x: number; y: number } } | { done: Observation[] } | { broke: string };
+type Turn = { act: Act } | { done: Observation[] } | { broke: string };
 
 const listeners = countListeners();
 const uncaught: string[] = [];
@@ -119,9 +119,22 @@ class Probe implements ProbePage {
     target.scrollIntoView({ block: 'center', inline: 'center' });
     const { x, y, width, height } = target.getBoundingClientRect();
     if (width === 0 || height === 0) throw new Error('it is not drawn, so nobody can click it');
+    await this.#ask({ click: { x: x + width / 2, y: y + height / 2 } });
+  }
+
+  type(text: string): Promise<void> {
+    return this.#ask({ type: text });
+  }
+
+  press(key: string): Promise<void> {
+    return this.#ask({ press: key });
+  }
+
+  /** Lets Node do what a page cannot, and waits for what it brings about. */
+  async #ask(act: Act): Promise<void> {
     await new Promise<void>((resolve) => {
       this.#resume = resolve;
-      this.#turn({ click: { x: x + width / 2, y: y + height / 2 } });
+      this.#turn({ act });
     });
     await settle();
   }

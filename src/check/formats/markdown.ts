@@ -1,0 +1,20 @@
+import { place, type Format } from './format.js';
+
+function cell(text: string): string {
+  return text.replace(/\\/g, '\\\\').replace(/\|/g, '\\|').replace(/</g, '&lt;').replace(/\s+/g, ' ');
+}
+
+/** A table for a comment or a summary page. */
+export const markdown: Format = {
+  name: 'markdown',
+  write({ findings, summary }) {
+    const { elements, errors, warnings } = summary;
+    const head = `**${elements} elements, ${errors} errors, ${warnings} warnings**\n`;
+    if (findings.length === 0) return head;
+    const rows = findings.map(
+      (finding) =>
+        `| ${finding.severity} | \`${place(finding).replace(/`/g, "'")}\` | ${cell(finding.message)} ${cell(finding.help)} | \`${finding.code}\` |\n`,
+    );
+    return `${head}\n| | where | what | code |\n| --- | --- | --- | --- |\n${rows.join('')}`;
+  },
+};

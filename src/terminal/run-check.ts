@@ -1,0 +1,113 @@
+import { writeFile, rename } from 'node:fs/promises';
+import { join } from 'node:path';
+import colors from 'picocolors';
+import type { Analysis } from '../check/analyze.js';
+import { fixFindings, type FixedFile } from '../check/fix.js';
+import { FORMATS } from '../check/formats/index.js';
+import { checkReport } from '../check/report.js';
+import { findLibraryRoot } from '../library/open-library.js';
+import { analyzeFrom, EXIT } from './base-command.js';
+import { counted, say } from './output.js';
+import { showCounts, showFindings } from './show-findings.js';
+
+export interface CheckRun {
+  library: string | undefined;
+  format: string;
+  quiet: boolean;
+  maxWarnings: number | undefined;
+  fix: boolean;
+}
+
+/** Checks once and shows what was found; gives the exit status. */
+export async function runCheck(run: CheckRun): Promise<number> {
+  let analysis = await analyzeFrom(run.library);
+  const pretty = run.format === 'pretty';
+  if (run.fix) {
+    const fixed = fixFindings(analysis.findings, analysis.library);
+    for (const file of fixed) await replaceFile(join(analysis.library.root, file.file), file.after);
+    if (pretty) say.line(showFixes(fixed));
+    if (fixed.length > 0) analysis = await analyzeFrom(run.library);
+  }
+  const findings = run.quiet
+    ? analysis.findings.filter(({ severity }) => severity === 'error')
+    : analysis.findings;
+  const shown: Analysis = { ...analysis, findings };
+  if (pretty) showPretty(shown, run);
+  else say.text(FORMATS.find(({ name }) => name === run.format)!.write(checkReport(shown)));
+  return failed(analysis, run) ? EXIT.problems : EXIT.fine;
+}
+
+function failed({ findings }: Analysis, { maxWarnings = Infinity }: CheckRun): boolean {
+  const count = (severity: string): number =>
+    findings.filter((finding) => finding.severity === severity).length;
+  return count('error') > 0 || count('warning') > maxWarnings;
+}
+
+function showPretty(analysis: Analysis, run: CheckRun): void {
+  const { findings, library } = analysis;
+  if (findings.length > 0) say.line(`${showFindings(findings, library)}\n`);
+  say.line(showCounts(library.elements.length, findings));
+  const certain = findings.filter(({ fix }) => fix !== undefined).length;
+  const [first] = findings;
+  if (certain > 0 && !run.fix)
+    say.line(`Next: lastwright check --fix makes ${counted(certain, 'mend')} for you.`);
+  else if (first) say.line(`Next: lastwright explain ${first.code} tells more.`);
+  else say.line('Next: lastwright build, or lastwright verify.');
+}
+
+/** A file is replaced whole, so that an interruption leaves the old one or the new one. */
+async function replaceFile(path: string, text: string): Promise<void> {
+  const fresh = `${path}.${process.pid}.new`;
+  await writeFile(fresh, text);
+  await rename(fresh, path);
+}
+
+function showFixes(fixed: readonly FixedFile[]): string {
+  if (fixed.length === 0) return 'Nothing can be mended for certain.\n';
+  return fixed
+    .map(({ file, before, after, findings }) => {
+      const lines = changedLines(before, after);
+      return `${colors.bold(`Mended ${file}`)} ${colors.dim(findings.map(({ code }) => code).join(', '))}\n${lines.join('\n')}\n`;
+    })
+    .join('\n');
+}
+
+/** The lines between what two texts have in common at their start and at their end. */
+function changedLines(before: string, after: string): string[] {
+  const [a, b] = [before.split('\n'), after.split('\n')];
+  let start = 0;
+  while (start < a.length && start < b.length && a[start] === b[start]) start++;
+  let end = 0;
+  while (end < a.length - start && end < b.length - start && a.at(-1 - end) === b.at(-1 - end)) end++;
+  return [
+    ...a.slice(start, a.length - end).map((line) => colors.red(`  - ${line}`)),
+    ...b.slice(start, b.length - end).map((line) => colors.green(`  + ${line}`)),
+  ];
+}
+
+/** Checks now and after every change of a file of the library, until it is interrupted. */
+export async function watchCheck(run: CheckRun): Promise<void> {
+  const root = await findLibraryRoot(run.library ?? process.cwd());
+  const { watch } = await import('chokidar');
+  const output = (await analyzeFrom(root)).library.config.output;
+  const ignored = (path: string): boolean =>
+    /[\\/](node_modules|\.git|\.lastwright)([\\/]|$)/.test(path) || path === join(root, output);
+  const watcher = watch(root, { ignored, ignoreInitial: true });
+  let timer: NodeJS.Timeout | undefined;
+  const again = async (): Promise<void> => {
+    if (process.stdout.isTTY) say.text('\x1b[2J\x1b[3J\x1b[H');
+    await runCheck({ ...run, library: root }).catch((error: Error) => say.note(error.message));
+    say.note(colors.dim('Watching; every change is checked. Ctrl+C ends it.'));
+  };
+  watcher.on('all', () => {
+    clearTimeout(timer);
+    timer = setTimeout(() => void again(), 30);
+  });
+  await new Promise<void>((resolve) => watcher.once('ready', () => resolve()));
+  await again();
+  await new Promise<void>((resolve) => {
+    for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => resolve());
+  });
+  clearTimeout(timer);
+  await watcher.close();
+}
