@@ -76,6 +76,7 @@ describe('the source', () => {
       'view',
       'library',
       'check',
+      'types',
       'build',
       'hosts',
       'engines',

@@ -6,6 +6,7 @@ import { writeOutput } from '../build/write-output.js';
 import { analyzeFrom, BaseCommand, EXIT, libraryFlag } from '../terminal/base-command.js';
 import { say } from '../terminal/output.js';
 import { showBuild } from '../terminal/show-build.js';
+import { typeFiles, writeTypes } from '../types/type-files.js';
 import { showCounts, showFindings } from '../terminal/show-findings.js';
 
 export default class Build extends BaseCommand {
@@ -24,6 +25,7 @@ export default class Build extends BaseCommand {
     const { files, findings } = await buildLibrary(analysis);
     if (files.size > 0) await writeOutput(join(library.root, output), files);
     else process.exitCode = EXIT.problems;
+    await writeTypes(library.root, typeFiles(analysis));
     const tags = elements.map(({ contract }) => contract.tag);
     const report = buildReport(output, files, tags, findings);
     if (flags.json) {

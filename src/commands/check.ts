@@ -28,6 +28,11 @@ export default class Check extends BaseCommand {
       helpValue: 'N',
     }),
     fix: Flags.boolean({ description: 'Make the mends that are certain, and show them.' }),
+    types: Flags.boolean({
+      description: 'Let TypeScript check views and behaviors too.',
+      default: true,
+      allowNo: true,
+    }),
     watch: Flags.boolean({ description: 'Check again after every change.', exclusive: ['fix'] }),
   };
 
@@ -39,6 +44,7 @@ export default class Check extends BaseCommand {
       quiet: flags.quiet,
       maxWarnings: flags['max-warnings'],
       fix: flags.fix,
+      types: flags.types,
     };
     if (flags.watch) await watchCheck(run);
     else process.exitCode = await runCheck(run);

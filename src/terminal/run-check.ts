@@ -5,6 +5,7 @@ import type { Analysis } from '../check/analyze.js';
 import { fixFindings, type FixedFile } from '../check/fix.js';
 import { FORMATS } from '../check/formats/index.js';
 import { checkReport } from '../check/report.js';
+import { inReadingOrder } from '../finding.js';
 import { findLibraryRoot } from '../library/open-library.js';
 import { analyzeFrom, EXIT } from './base-command.js';
 import { counted, say } from './output.js';
@@ -16,25 +17,39 @@ export interface CheckRun {
   quiet: boolean;
   maxWarnings: number | undefined;
   fix: boolean;
+  types: boolean;
 }
 
 /** Checks once and shows what was found; gives the exit status. */
 export async function runCheck(run: CheckRun): Promise<number> {
-  let analysis = await analyzeFrom(run.library);
+  let { analysis, unchecked } = await analyzeAll(run);
   const pretty = run.format === 'pretty';
   if (run.fix) {
     const fixed = fixFindings(analysis.findings, analysis.library);
     for (const file of fixed) await replaceFile(join(analysis.library.root, file.file), file.after);
     if (pretty) say.line(showFixes(fixed));
-    if (fixed.length > 0) analysis = await analyzeFrom(run.library);
+    if (fixed.length > 0) ({ analysis, unchecked } = await analyzeAll(run));
   }
   const findings = run.quiet
     ? analysis.findings.filter(({ severity }) => severity === 'error')
     : analysis.findings;
   const shown: Analysis = { ...analysis, findings };
+  if (unchecked !== undefined) say.note(`Types were not checked: ${unchecked}`);
   if (pretty) showPretty(shown, run);
   else say.text(FORMATS.find(({ name }) => name === run.format)!.write(checkReport(shown)));
   return failed(analysis, run) ? EXIT.problems : EXIT.fine;
+}
+
+/** Everything that a check looks at: what the tool sees itself, then what TypeScript sees. */
+async function analyzeAll(run: CheckRun): Promise<{ analysis: Analysis; unchecked: string | undefined }> {
+  const analysis = await analyzeFrom(run.library);
+  if (!run.types) return { analysis, unchecked: undefined };
+  const { checkTypes } = await import('../types/check-types.js');
+  const { findings, unchecked } = await checkTypes(analysis);
+  return {
+    analysis: { ...analysis, findings: inReadingOrder([...analysis.findings, ...findings]) },
+    unchecked,
+  };
 }
 
 function failed({ findings }: Analysis, { maxWarnings = Infinity }: CheckRun): boolean {

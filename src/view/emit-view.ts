@@ -1,8 +1,8 @@
 import type { Contract } from '../contract/model.js';
 import { pascalCase } from '../contract/names.js';
-import { walk } from '../behavior/tree.js';
-import { propertyKey, quoted, templateLiteral } from '../literal.js';
+import { quoted, templateLiteral } from '../literal.js';
 import { assignBits, type Bits } from './bits.js';
+import { access, emitExpression, localName } from './emit-expression.js';
 import { Origins } from './mapped-code.js';
 import {
   isNeverAbsent,
@@ -26,13 +26,6 @@ export interface Emission {
   /** Names of constants at the top of the module. */
   constants: Set<string>;
 }
-
-/** Names that emitted code uses itself; a loop variable with such a name gets a `$` behind it. */
-const TAKEN = new Set(
-  'behavior changed choose classNames copy event host inside repeat setAttribute state template text value'.split(
-    ' ',
-  ),
-);
 
 /** The code of all blocks of a view, inner ones first, with their templates and the constants of their bits. */
 export function emitView(
@@ -399,66 +392,8 @@ class BlockEmitter {
     return /^(ConditionalExpression|ArrowFunctionExpression)$/.test(type) ? `(${code})` : code;
   }
 
-  /** The author's code with each name led to where its value is. */
-  #code({ expression, names }: Resolved): string {
-    const { source, toFile } = expression;
-    const { origins, file, positions } = this.context;
-    const edits: { at: number; end: number; text: string }[] = [];
-    for (const { free, meaning } of names) {
-      const key = free.shorthand ? `${free.name}: ` : '';
-      let text = free.name;
-      switch (meaning.kind) {
-        case 'property':
-          text = `${key}host${access(free.name)}`;
-          break;
-        case 'state':
-          text = `${key}state${access(free.name)}`;
-          break;
-        case 'value':
-          text = `${key}behavior.${free.name}`;
-          break;
-        case 'loop':
-          text = `${key && localName(meaning.variable) !== free.name ? key : ''}${localName(meaning.variable)}`;
-          break;
-        case 'function':
-          text = free.call
-            ? `behavior.${free.name}`
-            : `${key}(...values) => behavior.${free.name}(inside, ...values)`;
-          if (!free.call && !key) text = `(${text})`;
-          if (free.call) edits.push(this.#insideArgument(free.call, free.end, source));
-          break;
-        default:
-      }
-      edits.push({
-        at: free.start,
-        end: free.end,
-        text: origins.from(file, positions.at(toFile(free.start))) + text,
-      });
-    }
-    walk(expression.tree, (node) => {
-      if (node.type !== 'TemplateElement' || !source.slice(node.start, node.end).includes('\n')) return;
-      // Emitted code is indented, which must not reach into a text.
-      edits.push({
-        at: node.start,
-        end: node.end,
-        text: source.slice(node.start, node.end).replace(/\n/g, '\\n'),
-      });
-    });
-    edits.sort((a, b) => a.at - b.at);
-    let result = origins.from(file, positions.at(toFile(0)));
-    let at = 0;
-    for (const edit of edits) {
-      result += Origins.plain(source.slice(at, edit.at)) + edit.text;
-      at = edit.end;
-    }
-    return (result + Origins.plain(source.slice(at))).trim();
-  }
-
-  /** Puts the element's inside before the arguments of a call of a behavior function. */
-  #insideArgument(call: { end: number; arguments?: unknown }, calleeEnd: number, source: string) {
-    const open = source.indexOf('(', calleeEnd) + 1;
-    const some = (call.arguments as unknown[]).length > 0;
-    return { at: open, end: open, text: some ? 'inside, ' : 'inside' };
+  #code(resolved: Resolved): string {
+    return emitExpression(resolved, this.context);
   }
 
   #handleEvent(): string[] {
@@ -495,19 +430,9 @@ function comparePaths(a: readonly number[], b: readonly number[]): number {
   return a.length - b.length;
 }
 
-/** The name that a loop variable has in emitted code. */
-function localName({ name }: LoopVariable): string {
-  return TAKEN.has(name) ? `${name}$` : name;
-}
-
 /** `(this.was = value)` less its parentheses, where they are not needed. */
 function stripped(value: string): string {
   return value.slice(1, -1);
-}
-
-function access(name: string): string {
-  const key = propertyKey(name);
-  return key === name ? `.${name}` : `[${key}]`;
 }
 
 /** Two spaces before each line that is not empty and not inside a template literal's text. */

@@ -14,6 +14,13 @@ export interface Origin {
 }
 
 /** Private-use characters: no markup and no identifier has them, and texts lose them to spaces. */
+/** From a place in generated code on, text comes from an origin. Lines and columns count from 1. */
+export interface Segment {
+  line: number;
+  column: number;
+  origin: Origin;
+}
+
 const MARK = /\uE001(\d+)\uE002/g;
 
 /**
@@ -33,23 +40,44 @@ export class Origins {
     return text.replace(/[\uE001\uE002]/g, ' ');
   }
 
-  /** The code without marks, and its source map; `contents` gives each origin file's text. */
-  finish(marked: string, contents: ReadonlyMap<string, string>): { code: string; map: EncodedSourceMap } {
-    const map = new GenMapping();
+  /** The code without marks, and where its pieces come from, in order. */
+  trace(marked: string): { code: string; segments: Segment[] } {
+    const segments: Segment[] = [];
     const lines = marked.split('\n').map((line, number) => {
       let shift = 0;
       return line.replace(MARK, (mark, index: string, column: number) => {
-        const { file, at } = this.#origins[Number(index)]!;
-        addMapping(map, {
-          generated: { line: number + 1, column: column - shift },
-          source: file,
-          original: { line: at.line, column: at.column - 1 },
+        segments.push({
+          line: number + 1,
+          column: column - shift + 1,
+          origin: this.#origins[Number(index)]!,
         });
         shift += mark.length;
         return '';
       });
     });
-    for (const { file } of this.#origins) setSourceContent(map, file, contents.get(file) ?? null);
-    return { code: lines.join('\n'), map: toEncodedMap(map) };
+    return { code: lines.join('\n'), segments };
   }
+
+  /** The code without marks, and its source map; `contents` gives each origin file's text. */
+  finish(marked: string, contents: ReadonlyMap<string, string>): { code: string; map: EncodedSourceMap } {
+    const map = new GenMapping();
+    const { code, segments } = this.trace(marked);
+    for (const { line, column, origin } of segments) {
+      addMapping(map, {
+        generated: { line, column: column - 1 },
+        source: origin.file,
+        original: { line: origin.at.line, column: origin.at.column - 1 },
+      });
+    }
+    for (const { file } of this.#origins) setSourceContent(map, file, contents.get(file) ?? null);
+    return { code, map: toEncodedMap(map) };
+  }
+}
+
+/** The origin of a place in generated code: that of the last piece before it on its line, and as far behind. */
+export function originOf(segments: readonly Segment[], line: number, column: number): Origin | undefined {
+  const before = segments.findLast((segment) => segment.line === line && segment.column <= column);
+  if (!before) return undefined;
+  const { file, at } = before.origin;
+  return { file, at: { line: at.line, column: at.column + column - before.column } };
 }

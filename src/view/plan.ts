@@ -26,7 +26,8 @@ interface BindingBase {
 export type Binding =
   | (BindingBase & { kind: 'text'; parts: PlanPart[] })
   | (BindingBase & { kind: 'attribute' | 'class' | 'style'; name: string; parts: PlanPart[]; html: boolean })
-  | (BindingBase & { kind: 'property' | 'live'; name: string; parts: PlanPart[] })
+  | (BindingBase & { kind: 'property'; tag: string; name: string; parts: PlanPart[] })
+  | (BindingBase & { kind: 'live'; name: string; parts: PlanPart[] })
   | (BindingBase & {
       kind: 'choose';
       name: string;
@@ -38,6 +39,8 @@ export type Binding =
 
 export interface ListenerPlan {
   node: NodeRef;
+  /** The element that is listened to. */
+  tag: string;
   type: string;
   code: Resolved;
 }
@@ -257,7 +260,7 @@ class BlockWriter {
     for (const { type, code } of node.listeners) {
       const resolved = this.planner.resolve(code, this.plan.loops, true);
       this.#checkCalled(resolved);
-      this.plan.listeners.push({ node: this.#ref(name, path), type, code: resolved });
+      this.plan.listeners.push({ node: this.#ref(name, path), tag: node.name, type, code: resolved });
     }
     if (node.html && VOID.has(node.name)) return `${tag}>`;
     const content = this.children(withoutLayoutSpace(node.children, node.name), path);
@@ -338,7 +341,8 @@ class BlockWriter {
     const parts = this.#parts(attribute.parts);
     const binding = { node: ref, parts, reads: readsOf(parts) };
     const property = known && propertyForAttribute(known, attribute.name);
-    if (property) this.plan.bindings.push({ ...binding, kind: 'property', name: property.name });
+    if (property)
+      this.plan.bindings.push({ ...binding, kind: 'property', tag: node.name, name: property.name });
     else if (node.html && LIVE[node.name]?.includes(attribute.name)) {
       this.plan.bindings.push({ ...binding, kind: 'live', name: attribute.name });
     } else {

@@ -1,0 +1,112 @@
+import { pascalCase } from '../contract/names.js';
+import type { Contract, ElementEvent } from '../contract/model.js';
+import {
+  docComment,
+  functionSignature,
+  memberNote,
+  propertyType,
+  typeOf,
+  type DefinitionName,
+} from '../contract/typescript.js';
+import { INSIDE_MEMBERS } from '../behavior/inside-members.js';
+import { propertyKey, quoted } from '../literal.js';
+
+/** Definitions have their plain names in the author's own code. */
+const nameOf: DefinitionName = (definition) => pascalCase(definition);
+
+/**
+ * The declaration that stands for a contract in the author's code: `import type { Inside, Parcel } from
+ * './quay-berth.contract.yaml'`. `behaviorModule` is where the type of the state comes from.
+ */
+export function authorDeclaration(contract: Contract, behaviorModule: string | undefined): string {
+  const definitions = Object.entries(contract.definitions).map(
+    ([name, schema]) =>
+      `${docComment(schema.description)}export type ${nameOf(name)} = ${typeOf(schema, nameOf)};\n`,
+  );
+  const properties = contract.properties.map((property) => {
+    const type = propertyType(property, nameOf);
+    const always = property.required || property.kind === 'boolean' || property.default !== undefined;
+    const whole = always ? type : `${property.kind === 'function' ? `(${type})` : type} | undefined`;
+    return `${docComment(memberNote(property), '  ')}  ${property.name}: ${whole};\n`;
+  });
+  const methods = contract.methods.map(
+    (method) =>
+      `${docComment(memberNote(method), '  ')}  ${method.name}${functionSignature(method, nameOf, ':')};\n`,
+  );
+  const events = contract.events.map(
+    (event) => `${docComment(event.description, '  ')}  ${quoted(event.name)}: ${detailType(event)};\n`,
+  );
+  const parts = contract.parts.map(
+    ({ name }) => `  readonly ${propertyKey(name)}: HTMLElement | undefined;\n`,
+  );
+  const inside = contract.properties.map(({ name }) => name).filter((name) => !INSIDE_MEMBERS.has(name));
+  return [
+    '// Made by lastwright from the contract; changes are lost at the next check.',
+    ...(behaviorModule ? [`import type { state } from ${quoted(behaviorModule)};\n`] : ['']),
+    ...definitions,
+    `/** The properties of <${contract.tag}>. */\nexport interface Properties {\n${properties.join('')}}\n`,
+    `/** Its events, with the type of each one's detail. */\nexport interface Events {\n${events.join('')}}\n`,
+    `/** Its parts that are shown now. */\nexport interface Parts {\n${parts.join('')}}\n`,
+    `/** The element itself. */\nexport interface Host extends HTMLElement, Properties {\n  readonly settled: Promise<void>;\n${methods.join('')}}\n`,
+    `${READ_ONLY}\n/** What the element remembers; a value that is changed in place would not be seen. */\nexport type State = ${behaviorModule ? '{ -readonly [Name in keyof ReturnType<typeof state>]: ReadOnly<ReturnType<typeof state>[Name]> }' : 'Record<string, never>'};\n`,
+    insideInterface(inside),
+  ].join('\n');
+}
+
+function detailType(event: ElementEvent): string {
+  return event.detail ? typeOf(event.detail, nameOf) : 'undefined';
+}
+
+const READ_ONLY = `type ReadOnly<Value> = Value extends (...values: never[]) => unknown
+  ? Value
+  : Value extends readonly (infer Item)[]
+    ? readonly ReadOnly<Item>[]
+    : Value extends Node | Date | Map<unknown, unknown> | Set<unknown>
+      ? Value
+      : Value extends object
+        ? { readonly [Name in keyof Value]: ReadOnly<Value[Name]> }
+        : Value;
+`;
+
+function insideInterface(properties: readonly string[]): string {
+  const picked =
+    properties.length > 0 ? ` extends Pick<Properties, ${properties.map(quoted).join(' | ')}>` : '';
+  return `/** What the element's own code works with. */
+export interface Inside${picked} {
+  readonly host: Host;
+  readonly state: State;
+  readonly parts: Parts;
+  readonly internals: ElementInternals;
+  /** Dispatches an event of the contract from the host; false if a listener canceled it. */
+  emit<Name extends keyof Events>(
+    name: Name,
+    ...detail: Events[Name] extends undefined ? [] : [detail: Events[Name]]
+  ): boolean;
+  /** Listens until the element leaves its document, or until the function that comes back is called. */
+  listen<Type extends keyof WindowEventMap>(
+    target: Window,
+    type: Type,
+    listener: (event: WindowEventMap[Type]) => unknown,
+    options?: AddEventListenerOptions,
+  ): () => void;
+  listen<Type extends keyof DocumentEventMap>(
+    target: Document,
+    type: Type,
+    listener: (event: DocumentEventMap[Type]) => unknown,
+    options?: AddEventListenerOptions,
+  ): () => void;
+  listen<Type extends keyof HTMLElementEventMap>(
+    target: HTMLElement,
+    type: Type,
+    listener: (event: HTMLElementEventMap[Type]) => unknown,
+    options?: AddEventListenerOptions,
+  ): () => void;
+  listen(
+    target: EventTarget,
+    type: string,
+    listener: (event: Event) => unknown,
+    options?: AddEventListenerOptions,
+  ): () => void;
+}
+`;
+}

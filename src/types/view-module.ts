@@ -1,0 +1,129 @@
+import { posix } from 'node:path';
+import type { Element } from '../check/analyze.js';
+import type { Contract } from '../contract/model.js';
+import { quoted } from '../literal.js';
+import { isNativeEvent } from '../standards/standards.js';
+import { emitExpression, localName, type ViewSource } from '../view/emit-expression.js';
+import { indent } from '../view/emit-view.js';
+import { Origins, type Segment } from '../view/mapped-code.js';
+import type { Binding, BlockPlan, ListenerPlan, PlanPart } from '../view/plan.js';
+
+/** A view as a TypeScript module that is only checked, and where its pieces come from. */
+export interface ViewModule {
+  code: string;
+  segments: Segment[];
+}
+
+/** The type-check module of an element's view; `contracts` are those of the library by tag. */
+export function viewModule(
+  { contract, plan, view, folder }: Element,
+  contracts: ReadonlyMap<string, Contract>,
+): ViewModule {
+  const origins = new Origins();
+  const writer = new TypeWriter(
+    { file: plan!.file, positions: view!.positions, origins },
+    contracts,
+    folder.folder,
+  );
+  const body = writer.block(plan!.root);
+  const behavior = folder.behavior?.file.split('/').pop();
+  const lines = [
+    `import type { Inside, Properties, State } from ${quoted(`./${contract.file.split('/').pop()}`)};`,
+    ...writer.imports(),
+    ...(behavior ? [`import * as behavior from ${quoted(`./${behavior}`)};`] : []),
+    '',
+    'declare const inside: Inside;',
+    'declare const host: Properties;',
+    'declare const state: State;',
+    'declare function each<Item>(list: Iterable<Item> | null | undefined): Item[];',
+    'declare function given<Wanted>(value: Wanted | null | undefined): void;',
+    '',
+    `export function view() {\n${indent(body)}\n}`,
+    '',
+  ];
+  return origins.trace(lines.join('\n'));
+}
+
+class TypeWriter {
+  readonly #imports = new Map<string, string>();
+
+  constructor(
+    readonly source: ViewSource,
+    readonly contracts: ReadonlyMap<string, Contract>,
+    readonly folder: string,
+  ) {}
+
+  /** Imports of the property and event types of other elements. */
+  imports(): string[] {
+    return [...this.#imports].map(([tag, name]) => {
+      const path = posix.relative(this.folder, this.contracts.get(tag)!.file);
+      return `import type * as ${name} from ${quoted(path.startsWith('.') ? path : `./${path}`)};`;
+    });
+  }
+
+  #typesOf(tag: string): string {
+    const name = `${this.contracts.get(tag)!.className}Types`;
+    this.#imports.set(tag, name);
+    return name;
+  }
+
+  block(block: BlockPlan): string {
+    const lines = block.bindings.map((binding) => this.#binding(binding));
+    return [...lines, ...block.listeners.map((listener) => this.#listener(listener))].join('\n');
+  }
+
+  #binding(binding: Binding): string {
+    switch (binding.kind) {
+      case 'choose': {
+        const otherwise = binding.otherwise ? ` else {\n${indent(this.block(binding.otherwise))}\n}` : '';
+        return `if (${this.#code(binding.condition)}) {\n${indent(this.block(binding.chosen))}\n}${otherwise}`;
+      }
+      case 'repeat': {
+        const own = binding.block.loops.filter(({ depth }) => depth === binding.block.repeats!.depth);
+        const item = localName(own.find(({ kind }) => kind === 'item')!);
+        const index = own.find(({ kind }) => kind === 'index');
+        const list = `each(${this.#code(binding.list)})`;
+        const head = index
+          ? `const [${localName(index)}, ${item}] of ${list}.entries()`
+          : `const ${item} of ${list}`;
+        const key = binding.block.repeats!.key;
+        const body = [...(key ? [`void (${this.#code(key)});`] : []), this.block(binding.block)]
+          .filter(Boolean)
+          .join('\n');
+        return `for (${head}) {\n${indent(body)}\n}`;
+      }
+      case 'property': {
+        const [only] = binding.parts;
+        const known = this.contracts.get(binding.tag);
+        if (binding.parts.length === 1 && typeof only === 'object' && known) {
+          return `given<${this.#typesOf(binding.tag)}.Properties[${quoted(binding.name)}]>(${this.#code(only)});`;
+        }
+        return this.#parts(binding.parts);
+      }
+      default:
+        return this.#parts(binding.parts);
+    }
+  }
+
+  #parts(parts: readonly PlanPart[]): string {
+    return parts
+      .filter((part) => typeof part !== 'string')
+      .map((part) => `void (${this.#code(part)});`)
+      .join('\n');
+  }
+
+  /** A handler stands in a block and not in a function, so that what conditions around it say still holds. */
+  #listener({ code, type, tag }: ListenerPlan): string {
+    const known = this.contracts.get(tag)?.events.some(({ name }) => name === type);
+    const event = known
+      ? `CustomEvent<${this.#typesOf(tag)}.Events[${quoted(type)}]>`
+      : isNativeEvent(type)
+        ? `HTMLElementEventMap[${quoted(type)}]`
+        : 'Event';
+    return `{\n${indent(`const event = undefined! as ${event};\nvoid event;\n${this.#code(code)};`)}\n}`;
+  }
+
+  #code(resolved: Parameters<typeof emitExpression>[0]): string {
+    return emitExpression(resolved, this.source);
+  }
+}
