@@ -2,7 +2,7 @@
 // the list of commands that oclif reads at start. Libraries without native parts are bundled, so that a
 // command starts by reading a few files.
 import { build } from 'esbuild';
-import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { Plugin } from '@oclif/core/config';
 
 rmSync('dist', { recursive: true, force: true });
@@ -18,6 +18,7 @@ await Promise.all([
       })),
       { in: 'src/index.ts', out: 'index' },
       { in: 'src/check/codes/page.ts', out: 'findings-page' },
+      { in: 'src/contract/json-schemas.ts', out: 'json-schemas' },
     ],
     outdir: 'dist',
     bundle: true,
@@ -58,5 +59,10 @@ const plugin = new Plugin({ root: process.cwd(), ignoreManifest: true, respectNo
 await plugin.load();
 writeFileSync('oclif.manifest.json', `${JSON.stringify(plugin.manifest, null, 2)}\n`);
 
+const { jsonSchemas } = await import('../dist/json-schemas.js');
+mkdirSync('dist/schemas', { recursive: true });
+for (const [name, schema] of Object.entries(jsonSchemas())) {
+  writeFileSync(`dist/schemas/${name}.schema.json`, `${JSON.stringify(schema, null, 2)}\n`);
+}
 const { findingsPage } = await import('../dist/findings-page.js');
 writeFileSync('docs/findings.md', findingsPage());

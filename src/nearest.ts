@@ -24,3 +24,9 @@ export function suggestion(name: string, known: Iterable<string>, kind: string):
   if (close !== undefined) return `Did you mean "${close}"?`;
   return names.length > 0 ? `Known ${kind}: ${names.slice(0, 12).join(', ')}.` : `There are no ${kind} here.`;
 }
+
+/** The candidates that unknown names are misspellings of: a mistake in one place is one mistake, not two. */
+export function meantBy(unknown: Iterable<string>, candidates: readonly string[]): Set<string> {
+  const meant = [...unknown].map((name) => nearest(name, candidates));
+  return new Set(meant.filter((name) => name !== undefined));
+}

@@ -81,6 +81,7 @@ describe('the source', () => {
       'hosts',
       'engines',
       'verify',
+      'scaffold',
       'terminal',
       'commands',
     ];

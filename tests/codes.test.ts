@@ -4,11 +4,16 @@ import { describe, expect, it } from 'vitest';
 import { examplePath, PLAIN, type ExampleFiles } from '../src/check/codes/code.js';
 import { CODES, findCode } from '../src/check/codes/index.js';
 import { analyze, openLibrary } from '../src/index.js';
+import { checkTypes } from '../src/types/check-types.js';
 import { readTree, REPOSITORY, writeFiles } from './helpers.js';
 
-async function find(files: ExampleFiles) {
+async function find(files: ExampleFiles, withTypes: boolean) {
   const all = Object.entries({ ...PLAIN, ...files }).map(([path, text]) => [examplePath(path), text]);
-  return analyze(await openLibrary(writeFiles(Object.fromEntries(all) as Record<string, string>))).findings;
+  const analysis = analyze(await openLibrary(writeFiles(Object.fromEntries(all) as Record<string, string>)));
+  if (!withTypes) return analysis.findings;
+  const { findings, unchecked } = await checkTypes(analysis);
+  expect(unchecked).toBeUndefined();
+  return [...analysis.findings, ...findings];
 }
 
 describe('the table of findings', () => {
@@ -30,13 +35,16 @@ describe('the table of findings', () => {
   it.each(CODES.map((code) => [code.code, code] as const))(
     '%s: its example has it and nothing else, the mended one has none',
     async (_, { code, severity, fails, mended }) => {
-      const found = await find(fails);
+      const withTypes = code.endsWith('/type') && code !== 'property/type';
+      const found = await find(fails, withTypes);
       expect(
         found.map((finding) => finding.code),
         JSON.stringify(found),
       ).toEqual([code]);
       expect(found[0]!.severity).toBe(code === 'library/no-contract' ? 'warning' : severity);
-      expect((await find(mended)).map((finding) => `${finding.code}: ${finding.message}`)).toEqual([]);
+      expect((await find(mended, withTypes)).map((finding) => `${finding.code}: ${finding.message}`)).toEqual(
+        [],
+      );
     },
   );
 

@@ -1,6 +1,6 @@
 import { LIFECYCLE_EXPORTS } from '../behavior/read-behavior.js';
 import type { Finding, Position, Severity } from '../finding.js';
-import { suggestion } from '../nearest.js';
+import { meantBy, suggestion } from '../nearest.js';
 import type { Placed } from '../view/plan.js';
 import type { Element } from './analyze.js';
 
@@ -78,8 +78,10 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
           `${suggestion(name, names, `${kind}s`)} Or declare it under "${kind}s" in the contract.`,
         );
       }
+      const unknown = placed.map(({ name }) => name).filter((name) => !names.includes(name));
+      const meant = meantBy(unknown, names);
       for (const name of names) {
-        if (placed.some((other) => other.name === name)) continue;
+        if (meant.has(name) || placed.some((other) => other.name === name)) continue;
         report(
           `${kind}/missing`,
           'error',
@@ -137,7 +139,10 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
       `${suggestion(name, events, 'events')} Or declare it under "events" in the contract.`,
     );
   }
+  const unknownEvents = behavior?.emissions.map(({ name }) => name).filter((name) => !events.includes(name));
+  const meantEvents = meantBy(unknownEvents ?? [], events);
   for (const name of events) {
+    if (meantEvents.has(name)) continue;
     if (contract.events.find((event) => event.name === name)?.relay !== undefined) continue;
     if (behavior?.emitsUnknown || behavior?.emissions.some((emission) => emission.name === name)) continue;
     report(
@@ -149,7 +154,10 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
     );
   }
   const ownCalls = new Set<string>([...LIFECYCLE_EXPORTS, ...contract.methods.map(({ name }) => name)]);
+  const missing = contract.methods.map(({ name }) => name).filter((name) => !behavior?.exports.has(name));
+  const meantMethods = meantBy(missing, [...(behavior?.exports.keys() ?? [])]);
   for (const { name, kind, offset } of behavior?.exports.values() ?? []) {
+    if (meantMethods.has(name)) continue;
     if (kind !== 'function' || ownCalls.has(name) || plan?.calls.has(name)) continue;
     report(
       'behavior/unused',

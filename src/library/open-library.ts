@@ -39,6 +39,8 @@ export interface Library {
   version: string;
   config: LibraryConfig;
   locateConfig: Locate;
+  /** The folder that new elements go into. */
+  elementsFolder: string;
   elements: ElementFolder[];
   /** Files of traits. */
   traits: SourceFile[];
@@ -165,6 +167,7 @@ export async function openLibrary(root: string): Promise<Library> {
     ...(await readPackage(root)),
     config: { hosts: config.hosts ?? ['html'], engines: config.engines ?? ['chromium'], output },
     locateConfig: locate,
+    elementsFolder: newElementsFolder(pattern),
     elements,
     traits,
     everywhere: config.everywhere ?? [],
@@ -226,6 +229,13 @@ async function readTraits(root: string, pattern: string): Promise<SourceFile[]> 
     }),
   );
   return files.filter((file) => file !== undefined);
+}
+
+/** The part of a pattern before its first wildcard. */
+function newElementsFolder(pattern: string): string {
+  const steps = patternSteps(pattern);
+  const wild = steps.findIndex((step) => step.includes('*'));
+  return steps.slice(0, wild === -1 ? steps.length : wild).join('/') || 'elements';
 }
 
 function patternSteps(pattern: string): string[] {

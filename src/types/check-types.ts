@@ -5,7 +5,7 @@ import { pathToFileURL } from 'node:url';
 import type { Analysis } from '../check/analyze.js';
 import type { Finding } from '../finding.js';
 import { slashed } from '../library/open-library.js';
-import { originOf, type Segment } from '../view/mapped-code.js';
+import { originOf } from '../view/mapped-code.js';
 import { TYPES_FOLDER, typeFiles, writeTypes, type TypeFiles } from './type-files.js';
 
 const require = createRequire(import.meta.url);
@@ -101,7 +101,7 @@ function toFindings(diagnostics: readonly Diagnostic[], made: TypeFiles, { eleme
   const findings: Finding[] = [];
   const seen = new Set<string>();
   for (const diagnostic of diagnostics) {
-    const finding = toFinding(diagnostic, made.views.get(diagnostic.file), elements);
+    const finding = toFinding(diagnostic, made, elements);
     const key = finding && `${finding.file}:${finding.line}:${finding.column}`;
     if (!finding || seen.has(key!)) continue;
     seen.add(key!);
@@ -112,11 +112,12 @@ function toFindings(diagnostics: readonly Diagnostic[], made: TypeFiles, { eleme
 
 function toFinding(
   diagnostic: Diagnostic,
-  segments: Segment[] | undefined,
+  { views, behaviors }: TypeFiles,
   elements: Analysis['elements'],
 ): Finding | undefined {
   const { file, line, column } = diagnostic;
   const message = sentence(diagnostic.message);
+  const segments = views.get(file);
   if (segments) {
     const origin = originOf(segments, line, column);
     if (!origin) return undefined;
@@ -124,6 +125,7 @@ function toFinding(
     return { code: 'view/type', severity: 'error', message, help, file: origin.file, ...origin.at };
   }
   if (!file.startsWith(`${TYPES_FOLDER}/`)) {
+    if (!behaviors.includes(file)) return undefined;
     const help = 'Mend the code, or the type in the contract.';
     return { code: 'behavior/type', severity: 'error', message, help, file, line, column };
   }

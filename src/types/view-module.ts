@@ -35,7 +35,7 @@ export function viewModule(
     'declare const inside: Inside;',
     'declare const host: Properties;',
     'declare const state: State;',
-    'declare function each<Item>(list: Iterable<Item> | null | undefined): Item[];',
+    'declare function each<List>(list: List): (NonNullable<List> extends Iterable<infer Item> ? Item : any)[];',
     'declare function given<Wanted>(value: Wanted | null | undefined): void;',
     '',
     `export function view() {\n${indent(body)}\n}`,
@@ -82,7 +82,8 @@ class TypeWriter {
         const own = binding.block.loops.filter(({ depth }) => depth === binding.block.repeats!.depth);
         const item = localName(own.find(({ kind }) => kind === 'item')!);
         const index = own.find(({ kind }) => kind === 'index');
-        const list = `each(${this.#code(binding.list)})`;
+        const code = this.#code(binding.list);
+        const list = `each(${code})`;
         const head = index
           ? `const [${localName(index)}, ${item}] of ${list}.entries()`
           : `const ${item} of ${list}`;
@@ -90,7 +91,8 @@ class TypeWriter {
         const body = [...(key ? [`void (${this.#code(key)});`] : []), this.block(binding.block)]
           .filter(Boolean)
           .join('\n');
-        return `for (${head}) {\n${indent(body)}\n}`;
+        // What is no list is told once: the items of it count as anything.
+        return `given<Iterable<unknown>>(${code});\nfor (${head}) {\n${indent(body)}\n}`;
       }
       case 'property': {
         const [only] = binding.parts;

@@ -130,6 +130,20 @@ export const traitCodes: Code[] = [
     },
   },
   {
+    code: 'behavior/type',
+    severity: 'error',
+    title: 'Code of a behavior whose types do not fit',
+    reason: 'TypeScript checks behaviors against the types that are made from the contract.',
+    fails: {
+      '.ts':
+        "import type { Inside } from './quay-mast.contract.yaml';\n\nexport function connected(mast: Inside) {\n  mast.lable = 'A';\n}\n",
+    },
+    mended: {
+      '.ts':
+        "import type { Inside } from './quay-mast.contract.yaml';\n\nexport function connected(mast: Inside) {\n  mast.label = 'A';\n}\n",
+    },
+  },
+  {
     code: 'behavior/unended',
     severity: 'warning',
     title: 'Something that each connection begins and nothing ends',

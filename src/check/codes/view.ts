@@ -74,6 +74,18 @@ export const viewCodes: Code[] = [
     mended: view('<span>{label.length}</span>'),
   },
   {
+    code: 'view/type',
+    severity: 'error',
+    title: 'An expression whose types do not fit',
+    reason: 'TypeScript checks what stands in a view against the contract and the behavior.',
+    fails: view('<span>{label.lenght}</span>', {
+      '.contract.yaml': contractWith('properties: { label: { type: string, required: true } }'),
+    }),
+    mended: view('<span>{label.length}</span>', {
+      '.contract.yaml': contractWith('properties: { label: { type: string, required: true } }'),
+    }),
+  },
+  {
     code: 'view/unknown-name',
     severity: 'error',
     title: 'A name that nothing declares',

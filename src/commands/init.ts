@@ -1,0 +1,47 @@
+import * as Args from '@oclif/core/args';
+import * as Flags from '@oclif/core/flags';
+import { basename, resolve } from 'node:path';
+import { libraryFiles } from '../scaffold/library-files.js';
+import { writeNew } from '../scaffold/write-new.js';
+import { BaseCommand } from '../terminal/base-command.js';
+import { say } from '../terminal/output.js';
+import { showWritten } from '../terminal/show-written.js';
+
+export default class Init extends BaseCommand {
+  static override summary = 'Start a library: configuration, one element, a test, continuous integration.';
+  static override description =
+    'The library checks, builds and verifies as it is. Nothing that is there already is replaced, and nothing is fetched.';
+  static override examples = [
+    '<%= config.bin %> init harbor',
+    '<%= config.bin %> init harbor --tag harbor-lantern',
+  ];
+  static override args = {
+    folder: Args.string({ description: 'The folder; the current one if you name none.' }),
+  };
+  static override flags = {
+    name: Flags.string({ description: 'Name of the package; that of the folder if you name none.' }),
+    tag: Flags.string({ description: 'Tag of the first element.' }),
+  };
+
+  override async run(): Promise<void> {
+    const { args, flags } = await this.parse(Init);
+    const folder = resolve(args.folder ?? '.');
+    const name =
+      flags.name ??
+      (basename(folder)
+        .toLowerCase()
+        .replace(/[^a-z0-9-]+/g, '-')
+        .replace(/^[^a-z]+|-+$/g, '') ||
+        'library');
+    const tag = flags.tag ?? `${name.replace(/^@[^/]*\//, '').split('-')[0]}-lantern`;
+    const written = await writeNew(folder, libraryFiles(name, tag, this.config.version));
+    if (flags.json) say.json({ folder, files: written });
+    else
+      say.line(
+        showWritten(
+          written,
+          `${args.folder ? `cd ${args.folder} && ` : ''}npm install && npx lastwright verify`,
+        ),
+      );
+  }
+}

@@ -1,0 +1,124 @@
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { parse } from 'yaml';
+import { verifyReportSchema } from '../src/index.js';
+import { lastwright, readTree, REPOSITORY, scratchFolder, writeFiles } from './helpers.js';
+
+describe('init', () => {
+  it('starts a library that checks, builds and verifies as it is', async () => {
+    const folder = join(scratchFolder(), 'harbor');
+    const { status, stdout } = await lastwright(['init', folder, '--json']);
+    expect(status).toBe(0);
+    const { files } = JSON.parse(stdout) as { files: string[] };
+    expect(files.sort()).toEqual(Object.keys(readTree(folder)).sort());
+    expect((await lastwright(['check', '--max-warnings', '0'], { cwd: folder })).status).toBe(0);
+    expect((await lastwright(['build'], { cwd: folder })).status).toBe(0);
+    const verified = await lastwright(
+      ['verify', '--json', '--host', 'html', '--host', 'react', '--host', 'vue'],
+      { cwd: folder },
+    );
+    expect(verified.status, verified.stdout).toBe(0);
+    expect(verifyReportSchema.parse(JSON.parse(verified.stdout)).summary).toMatchObject({
+      fails: 0,
+      unchecked: 0,
+    });
+  });
+
+  it('replaces nothing', async () => {
+    const folder = writeFiles({ 'tsconfig.json': 'mine' });
+    const { status, stderr } = await lastwright(['init', folder]);
+    expect(status).toBe(2);
+    expect(stderr).toContain('tsconfig.json is there already');
+    expect(readTree(folder)).toEqual({ 'tsconfig.json': 'mine' });
+  });
+});
+
+describe('add', () => {
+  it('adds an element from options', async () => {
+    const folder = writeFiles({ 'lastwright.yaml': 'library: 1\nelements: parts/*\n' });
+    const wish = [
+      '--property',
+      'label:string=Mast',
+      '--property',
+      'size:small|large',
+      '--property',
+      'height:integer=3',
+      '--property',
+      'lit:boolean',
+      '--property',
+      'flags:array',
+      '--property',
+      'owner:object',
+      '--slot',
+      'default',
+      '--slot',
+      'top',
+      '--event',
+      'mast-raise',
+      '--event',
+      'mast-lower',
+      '--method',
+      'raise',
+    ];
+    expect((await lastwright(['add', 'quay-mast', ...wish], { cwd: folder })).status).toBe(0);
+    expect(Object.keys(readTree(folder)).filter((path) => path.startsWith('parts/quay-mast/'))).toHaveLength(
+      5,
+    );
+    expect((await lastwright(['check', '--max-warnings', '0'], { cwd: folder })).status).toBe(0);
+    const { status, stdout } = await lastwright(['verify', '--json'], { cwd: folder });
+    expect(status, stdout).toBe(0);
+    const again = await lastwright(['add', 'quay-mast'], { cwd: folder });
+    expect([again.status, again.stderr]).toEqual([2, expect.stringContaining('is there already')]);
+  });
+
+  it.each([
+    ['a tag without a hyphen', ['mast'], /no hyphen/],
+    ['a property without a type', ['quay-mast', '--property', 'label'], /name:type/],
+    ['an unknown type', ['quay-mast', '--property', 'label:text'], /no type for a property/],
+    ['a standard member', ['quay-mast', '--property', 'title:string'], /already has a member/],
+    ['a number that is none', ['quay-mast', '--property', 'height:number=tall'], /no number/],
+  ])('refuses %s', async (_, args, message) => {
+    const folder = writeFiles({ 'lastwright.yaml': 'library: 1\n' });
+    const { status, stderr } = await lastwright(['add', ...args], { cwd: folder });
+    expect(status).toBe(2);
+    expect(stderr).toMatch(message);
+    expect(Object.keys(readTree(folder))).toEqual(['lastwright.yaml']);
+  });
+});
+
+describe('the JSON Schemas', () => {
+  const schema = (name: string) =>
+    JSON.parse(readFileSync(join(REPOSITORY, `dist/schemas/${name}.schema.json`), 'utf8')) as object;
+  const ajv = new Ajv2020({ strict: false });
+
+  it('accept every file of the demo library', () => {
+    const kinds = {
+      contract: ajv.compile(schema('contract')),
+      samples: ajv.compile(schema('samples')),
+      library: ajv.compile(schema('library')),
+      trait: ajv.compile(schema('trait')),
+    };
+    const files = Object.entries(readTree(join(REPOSITORY, 'examples/quayside'))).filter(
+      ([path]) => path.endsWith('.yaml') && !/dist|\.lastwright/.test(path),
+    );
+    expect(files.length).toBeGreaterThan(4);
+    for (const [path, text] of files) {
+      const kind =
+        (Object.keys(kinds) as (keyof typeof kinds)[]).find((name) => path.includes(`.${name}.`)) ??
+        'library';
+      expect(kinds[kind](parse(text)), `${path}: ${JSON.stringify(kinds[kind].errors)}`).toBe(true);
+    }
+  });
+
+  it.each([
+    ['contract', { contract: 1, tag: 'quay-mast', propertys: {} }],
+    ['contract', { contract: 1, tag: 'quay-mast', properties: { label: { type: 'text' } } }],
+    ['contract', { tag: 'quay-mast' }],
+    ['samples', [{ sample: 'x', steps: [{ clik: 'a' }] }]],
+    ['library', { library: 2 }],
+  ])('of %s refuses what the tool refuses', (name, value) =>
+    expect(ajv.compile(schema(name))(value)).toBe(false),
+  );
+});
