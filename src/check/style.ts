@@ -32,7 +32,8 @@ export function checkStyle(
   }
   for (const rule of facts.rules) checkRule(rule, contract, contracts, report);
   checkVariables(element, facts, report);
-  if (element.view && contract.encapsulation !== 'none') checkHostDisplay(element.view.nodes, facts, report);
+  if (element.view && contract.encapsulation !== 'none')
+    checkHostDisplay(element.view.nodes, facts.setsHostDisplay, report);
   return findings;
 }
 
@@ -162,18 +163,9 @@ function checkVariables(
 }
 
 /** An inline host around block content costs layout at every change, and has no size of its own. */
-function checkHostDisplay(nodes: readonly ViewNode[], { rules }: StyleFacts, report: ReportStyle): void {
+function checkHostDisplay(nodes: readonly ViewNode[], setsHostDisplay: boolean, report: ReportStyle): void {
   const block = nodes.find((node) => node.kind === 'element' && BLOCK_LEVEL.has(node.name));
-  if (block?.kind !== 'element') return;
-  const isHost = (component: SelectorComponent | undefined): boolean =>
-    component?.type === 'pseudo-class' && component.kind === 'host';
-  if (
-    rules.some(
-      ({ selectors, setsDisplay }) =>
-        setsDisplay && selectors.some((selector) => selector.length === 1 && isHost(selector[0])),
-    )
-  )
-    return;
+  if (setsHostDisplay || block?.kind !== 'element') return;
   report(
     'style/host-inline',
     'warning',

@@ -1,3 +1,4 @@
+import { CORE_SCHEMA, load } from 'js-yaml';
 import {
   isAlias,
   isCollection,
@@ -35,13 +36,55 @@ const LARGEST = 2_000_000;
 
 /**
  * Reads YAML or JSON (which is YAML too) and checks it against a schema. Every problem of the file comes
- * back at once, each with its position; nothing is thrown for bad input.
+ * back at once, each with its position; nothing is thrown for bad input. Positions are looked up only where
+ * something is found: that takes a slower parser.
  */
 export function readDocument<Value>(
   file: string,
   text: string,
   schema: z.ZodType<Value>,
 ): ReadDocument<Value> {
+  const quick = parseQuickly(text);
+  if (quick) {
+    const result = schema.safeParse(quick.data);
+    if (result.success) return { value: result.data, findings: [], locate: lazyLocate(text) };
+  }
+  return readSlowly(file, text, schema);
+}
+
+/** The data of a file without positions; undefined where the file needs a closer look. */
+function parseQuickly(text: string): { data: unknown } | undefined {
+  // Aliases can multiply, and one key is not like the others: both are for the closer look.
+  if (text.length > LARGEST || /[&*]|__proto__/.test(text)) return undefined;
+  try {
+    return { data: load(text, { schema: CORE_SCHEMA }) };
+  } catch {
+    return undefined;
+  }
+}
+
+/** Finds positions in a document that is parsed for it when the first one is asked for. */
+function lazyLocate(text: string): Locate {
+  let locate: Locate | undefined;
+  return (path, of) => {
+    if (!locate) {
+      const lines = new LineCounter();
+      locate = locateIn(parseDocument(text, { lineCounter: lines, prettyErrors: false }), lines);
+    }
+    return locate(path, of);
+  };
+}
+
+function locateIn(document: Document.Parsed, lines: LineCounter): Locate {
+  return (path, of = 'value') => positionAt(lines, offsetOf(document, path, of));
+}
+
+function positionAt(lines: LineCounter, offset: number): Position {
+  const { line, col } = lines.linePos(offset);
+  return { line: Math.max(line, 1), column: Math.max(col, 1) };
+}
+
+function readSlowly<Value>(file: string, text: string, schema: z.ZodType<Value>): ReadDocument<Value> {
   const start = { line: 1, column: 1 };
   const fail = (message: string, help: string): ReadDocument<Value> => ({
     value: undefined,
@@ -61,40 +104,8 @@ export function readDocument<Value>(
   } catch (error) {
     return fail(`The file cannot be read: ${messageOf(error)}.`, 'Write it as YAML or JSON.');
   }
-  const at = (offset: number): Position => {
-    const { line, col } = lines.linePos(offset);
-    return { line: Math.max(line, 1), column: Math.max(col, 1) };
-  };
-  const findings: Finding[] = document.errors.map((error) => ({
-    code: error.code === 'DUPLICATE_KEY' ? 'document/duplicate-key' : 'document/syntax',
-    severity: 'error',
-    message: `${sentence(error.message)}`,
-    help:
-      error.code === 'DUPLICATE_KEY'
-        ? 'Keep one of the two: the second would hide the first.'
-        : 'Mend the syntax; check indentation, colons and quotes near here.',
-    file,
-    ...at(error.pos[0]),
-  }));
-  // The one key that no mapping of JavaScript can hold as it is, so that a schema would not see it.
-  if (text.includes('__proto__')) {
-    visit(document, {
-      Pair(_, { key }) {
-        if (!isScalar(key) || key.value !== '__proto__') return;
-        const message = 'There is no key "__proto__".';
-        const help = 'Choose another name.';
-        findings.push({
-          code: 'document/unknown-key',
-          severity: 'error',
-          message,
-          help,
-          file,
-          ...at(key.range?.[0] ?? 0),
-        });
-      },
-    });
-  }
-  const locate: Locate = (path, of = 'value') => at(offsetOf(document, path, of));
+  const findings = syntaxFindings(document, lines, file, text);
+  const locate = locateIn(document, lines);
   if (findings.length > 0) return { value: undefined, findings, locate };
   let data: unknown;
   try {
@@ -107,9 +118,47 @@ export function readDocument<Value>(
   }
   const result = schema.safeParse(data);
   if (result.success) return { value: result.data, findings, locate };
-  for (const issue of result.error.issues)
-    findings.push(...issueFindings(issue, { schema, data, file, locate }));
-  return { value: undefined, findings, locate };
+  const reading = { schema, data, file, locate };
+  return {
+    value: undefined,
+    findings: result.error.issues.flatMap((issue) => issueFindings(issue, reading)),
+    locate,
+  };
+}
+
+/** What the parser complains of, and the one key that no schema would see. */
+function syntaxFindings(
+  document: Document.Parsed,
+  lines: LineCounter,
+  file: string,
+  text: string,
+): Finding[] {
+  const findings: Finding[] = document.errors.map((error) => {
+    const twice = error.code === 'DUPLICATE_KEY';
+    return {
+      code: twice ? 'document/duplicate-key' : 'document/syntax',
+      severity: 'error',
+      message: sentence(error.message),
+      help: twice
+        ? 'Keep one of the two: the second would hide the first.'
+        : 'Mend the syntax; check indentation, colons and quotes near here.',
+      file,
+      ...positionAt(lines, error.pos[0]),
+    };
+  });
+  // The one key that no mapping of JavaScript can hold as it is, so that a schema would not see it.
+  if (text.includes('__proto__')) {
+    visit(document, {
+      Pair(_, { key }) {
+        if (!isScalar(key) || key.value !== '__proto__') return;
+        const message = 'There is no key "__proto__".';
+        const help = 'Choose another name.';
+        const at = positionAt(lines, key.range?.[0] ?? 0);
+        findings.push({ code: 'document/unknown-key', severity: 'error', message, help, file, ...at });
+      },
+    });
+  }
+  return findings;
 }
 
 function messageOf(error: unknown): string {

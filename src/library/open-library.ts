@@ -1,4 +1,4 @@
-import type { Dirent } from 'node:fs';
+import { readFileSync, type Dirent } from 'node:fs';
 import { readdir, readFile, realpath, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import type { Finding, Severity } from '../finding.js';
@@ -243,7 +243,9 @@ function patternSteps(pattern: string): string[] {
 }
 
 async function readElementFolder(root: string, folder: string): Promise<ElementFolder | Finding> {
-  const names = await readdir(folder).catch((): string[] => []);
+  const entries = await readdir(folder, { withFileTypes: true }).catch((): Dirent[] => []);
+  const names = entries.map(({ name }) => name);
+  const plain = new Set(entries.filter((entry) => entry.isFile()).map(({ name }) => name));
   const contracts = names.filter((name) => /\.contract\.(ya?ml|json)$/.test(name)).sort();
   const place = slashed(relative(root, folder));
   const fail = (code: string, message: string, help: string, file = place): Finding => ({
@@ -276,6 +278,8 @@ async function readElementFolder(root: string, folder: string): Promise<ElementF
     endings.map((ending) => stem + ending).find((name) => names.includes(name));
   const read = async (name: string | undefined): Promise<SourceFile | undefined> => {
     if (!name) return undefined;
+    // Only what is no plain file can lead elsewhere. Many small files are read faster one after the other.
+    if (plain.has(name)) return { file: `${place}/${name}`, text: readFileSync(join(folder, name), 'utf8') };
     const file = await readInside(root, `${place}/${name}`);
     if (!file) throw new UnreadableFile(`${place}/${name}`);
     return file;

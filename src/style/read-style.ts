@@ -1,18 +1,20 @@
 import { transform, type Selector, type SelectorComponent } from 'lightningcss';
 import { PositionIndex, type Finding, type Position } from '../finding.js';
 
-/** A style rule: its selectors, and whether it sets `display`. */
+/** A style rule: its selectors and where it stands. */
 export interface StyleRule {
   selectors: SelectorComponent[][];
-  setsDisplay: boolean;
   at: Position;
 }
 
 /** What a style sheet says that other files must agree with. */
 export interface StyleFacts {
+  /** Rules with selectors that may have no effect; others are left out. */
   rules: StyleRule[];
   /** Rules other than style rules that matter, by their at-keyword: `import`, `font-face`, `property`. */
   atRules: { kind: string; at: Position }[];
+  /** True if the host itself gets a `display`. */
+  setsHostDisplay: boolean;
   /** Custom properties that it reads, each where it stands first. */
   reads: Map<string, Position>;
   /** Custom properties that it sets. */
@@ -26,43 +28,54 @@ export interface ReadStyle {
   findings: Finding[];
 }
 
+/** In minified text: what may be a rule without effect. Most style sheets have none, and need no closer look. */
+const SUSPECT = /@import|@font-face|@property|::slotted|::part|:root|(?<![-\w.#])(?:html|body|head)(?![-\w])/;
+
+/** In minified text: a rule for `:host` alone that sets `display` (or everything). */
+const HOST_DISPLAY = /(?:^|[{},]):host(?:,[^{}]*)?\{(?:[^{}]*;)?(?:display|all):/;
+
 /** Reads an element's CSS and gives it minified; syntax errors come back as a finding. */
 export function readStyle(file: string, text: string): ReadStyle {
-  const facts: StyleFacts = { rules: [], atRules: [], reads: new Map(), sets: new Set() };
+  try {
+    const code = new TextEncoder().encode(text);
+    const css = new TextDecoder().decode(transform({ filename: file, code, minify: true }).code);
+    const facts: StyleFacts = {
+      rules: [],
+      atRules: [],
+      setsHostDisplay: HOST_DISPLAY.test(css),
+      reads: readVariables(text),
+      sets: new Set([...css.matchAll(/(?<=[{;])(--[\w-]+):/g)].map(([, name]) => name!)),
+    };
+    if (SUSPECT.test(css)) lookCloser(file, code, facts);
+    return { css, facts, findings: [] };
+  } catch (error) {
+    const { message, loc } = error as Error & { loc?: { line: number; column: number } };
+    return { css: '', facts: undefined, findings: [syntaxFinding(file, message, loc)] };
+  }
+}
+
+/** Goes through the rules one by one, which takes some time. */
+function lookCloser(file: string, code: Uint8Array, facts: StyleFacts): void {
   // Lines of rules count from 0, their columns from 1.
   const at = (loc: { line: number; column: number }): Position => ({
     line: loc.line + 1,
     column: loc.column,
   });
-  try {
-    const { code } = transform({
-      filename: file,
-      code: new TextEncoder().encode(text),
-      minify: true,
-      visitor: {
-        Rule(rule) {
-          if (rule.type === 'import' || rule.type === 'font-face' || rule.type === 'property') {
-            facts.atRules.push({ kind: rule.type, at: at(rule.value.loc) });
-          }
-          if (rule.type !== 'style') return undefined;
-          const { declarations, importantDeclarations } = rule.value.declarations;
-          const all = [...declarations, ...importantDeclarations];
-          for (const { property, value } of all) if (property === 'custom') facts.sets.add(value.name);
-          facts.rules.push({
-            selectors: rule.value.selectors as Selector[],
-            setsDisplay: all.some(({ property }) => property === 'display' || property === 'all'),
-            at: at(rule.value.loc),
-          });
-          return undefined;
-        },
+  transform({
+    filename: file,
+    code,
+    visitor: {
+      Rule(rule) {
+        if (rule.type === 'import' || rule.type === 'font-face' || rule.type === 'property') {
+          facts.atRules.push({ kind: rule.type, at: at(rule.value.loc) });
+        }
+        if (rule.type === 'style') {
+          facts.rules.push({ selectors: rule.value.selectors as Selector[], at: at(rule.value.loc) });
+        }
+        return undefined;
       },
-    });
-    readVariables(text, facts);
-    return { css: new TextDecoder().decode(code), facts, findings: [] };
-  } catch (error) {
-    const { message, loc } = error as Error & { loc?: { line: number; column: number } };
-    return { css: '', facts: undefined, findings: [syntaxFinding(file, message, loc)] };
-  }
+    },
+  });
 }
 
 function syntaxFinding(
@@ -86,11 +99,14 @@ function syntaxFinding(
   };
 }
 
-/** Comments are blanked out, so that offsets stay. */
-function readVariables(text: string, { reads }: StyleFacts): void {
+/** Custom properties that are read, each where it stands first. Comments are blanked out, so that offsets stay. */
+function readVariables(text: string): Map<string, Position> {
+  const reads = new Map<string, Position>();
+  if (!text.includes('var(')) return reads;
   const bare = text.replace(/\/\*[\s\S]*?\*\//g, (comment) => comment.replace(/[^\n]/g, ' '));
   const positions = new PositionIndex(text);
   for (const { 1: name, index, 0: match } of bare.matchAll(/var\(\s*(--[\w-]+)/g)) {
     if (!reads.has(name!)) reads.set(name!, positions.at(index + match.length - name!.length));
   }
+  return reads;
 }
