@@ -67,3 +67,9 @@ export function inReadingOrder(findings: readonly Finding[]): Finding[] {
       (a.code < b.code ? -1 : 1),
   );
 }
+
+/** A finding as other programs get it: what it says, without the mend that comes with it. */
+export function withoutFix(finding: Finding): Finding {
+  const { code, severity, message, help, file, line, column } = finding;
+  return { code, severity, message, help, file, line, column };
+}

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { findingSchema } from '../check/report.js';
-import type { Finding } from '../finding.js';
+import { withoutFix, type Finding } from '../finding.js';
 
 /** What `lastwright build --json` prints. No files are named where findings stood in the way. */
 export const buildReportSchema = z.object({
@@ -24,6 +24,6 @@ export function buildReport(
     output,
     files: [...files].map(([path, content]) => ({ path, bytes: Buffer.byteLength(content) })),
     elements: files.size > 0 ? [...elements] : [],
-    findings: findings.map(({ fix: _, ...finding }) => finding),
+    findings: findings.map(withoutFix),
   };
 }

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { withoutFix } from '../finding.js';
 import type { Analysis } from './analyze.js';
 
 /** One finding, as `--json` prints it. */
@@ -20,12 +21,12 @@ export const checkReportSchema = z.object({
 
 export type CheckReport = z.infer<typeof checkReportSchema>;
 
-/** The report of an analysis. */
-export function checkReport({ findings, library }: Analysis): CheckReport {
+/** The report of what was found in a library. */
+export function checkReport({ findings, library }: Pick<Analysis, 'findings' | 'library'>): CheckReport {
   const count = (severity: string): number =>
     findings.filter((finding) => finding.severity === severity).length;
   return {
-    findings: findings.map(({ fix: _, ...finding }) => finding),
+    findings: findings.map(withoutFix),
     summary: { elements: library.elements.length, errors: count('error'), warnings: count('warning') },
   };
 }

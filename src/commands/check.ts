@@ -45,6 +45,7 @@ export default class Check extends BaseCommand {
       maxWarnings: flags['max-warnings'],
       fix: flags.fix,
       types: flags.types,
+      toolVersion: this.config.version,
     };
     if (flags.watch) await watchCheck(run);
     else process.exitCode = await runCheck(run);

@@ -138,7 +138,7 @@ function syntaxFindings(
     return {
       code: twice ? 'document/duplicate-key' : 'document/syntax',
       severity: 'error',
-      message: sentence(error.message),
+      message: /call stack/.test(error.message) ? 'The file is nested too deep.' : sentence(error.message),
       help: twice
         ? 'Keep one of the two: the second would hide the first.'
         : 'Mend the syntax; check indentation, colons and quotes near here.',

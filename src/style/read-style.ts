@@ -83,7 +83,7 @@ function syntaxFinding(
   message: string,
   loc: { line: number; column: number } | undefined,
 ): Finding {
-  const behindPseudo = /^Pseudo-elements like/.test(message);
+  const behindPseudo = message.startsWith('Pseudo-elements like');
   return {
     code: behindPseudo ? 'style/slotted' : 'style/syntax',
     severity: 'error',

@@ -1,13 +1,14 @@
 import { writeFile, rename } from 'node:fs/promises';
 import { join } from 'node:path';
 import colors from 'picocolors';
-import type { Analysis } from '../check/analyze.js';
+import { analyze } from '../check/analyze.js';
 import { fixFindings, type FixedFile } from '../check/fix.js';
 import { FORMATS } from '../check/formats/index.js';
+import { recallFindings, rememberFindings } from '../check/remembered.js';
 import { checkReport } from '../check/report.js';
-import { inReadingOrder } from '../finding.js';
-import { findLibraryRoot } from '../library/open-library.js';
-import { analyzeFrom, EXIT } from './base-command.js';
+import { inReadingOrder, type Finding } from '../finding.js';
+import { findLibraryRoot, openLibrary, type Library } from '../library/open-library.js';
+import { EXIT } from './base-command.js';
 import { counted, say } from './output.js';
 import { showCounts, showFindings } from './show-findings.js';
 
@@ -18,48 +19,61 @@ export interface CheckRun {
   maxWarnings: number | undefined;
   fix: boolean;
   types: boolean;
+  /** A new version of the tool may find other things in the same files. */
+  toolVersion: string;
 }
 
 /** Checks once and shows what was found; gives the exit status. */
 export async function runCheck(run: CheckRun): Promise<number> {
-  let { analysis, unchecked } = await analyzeAll(run);
+  let checked = await checkAll(run);
   const pretty = run.format === 'pretty';
   if (run.fix) {
-    const fixed = fixFindings(analysis.findings, analysis.library);
-    for (const file of fixed) await replaceFile(join(analysis.library.root, file.file), file.after);
+    const fixed = fixFindings(checked.findings, checked.library);
+    for (const file of fixed) await replaceFile(join(checked.library.root, file.file), file.after);
     if (pretty) say.line(showFixes(fixed));
-    if (fixed.length > 0) ({ analysis, unchecked } = await analyzeAll(run));
+    if (fixed.length > 0) checked = await checkAll(run);
   }
+  const { library, unchecked } = checked;
   const findings = run.quiet
-    ? analysis.findings.filter(({ severity }) => severity === 'error')
-    : analysis.findings;
-  const shown: Analysis = { ...analysis, findings };
+    ? checked.findings.filter(({ severity }) => severity === 'error')
+    : checked.findings;
   if (unchecked !== undefined) say.note(`Types were not checked: ${unchecked}`);
-  if (pretty) showPretty(shown, run);
-  else say.text(FORMATS.find(({ name }) => name === run.format)!.write(checkReport(shown)));
-  return failed(analysis, run) ? EXIT.problems : EXIT.fine;
+  if (pretty) showPretty(findings, library, run);
+  else say.text(FORMATS.find(({ name }) => name === run.format)!.write(checkReport({ findings, library })));
+  return failed(checked.findings, run) ? EXIT.problems : EXIT.fine;
+}
+
+/** What a check found, in the library that it looked at. */
+interface Checked {
+  library: Library;
+  findings: Finding[];
+  unchecked: string | undefined;
 }
 
 /** Everything that a check looks at: what the tool sees itself, then what TypeScript sees. */
-async function analyzeAll(run: CheckRun): Promise<{ analysis: Analysis; unchecked: string | undefined }> {
-  const analysis = await analyzeFrom(run.library);
-  if (!run.types) return { analysis, unchecked: undefined };
+async function checkAll(run: CheckRun): Promise<Checked> {
+  const library = await openLibrary(await findLibraryRoot(run.library ?? process.cwd()));
+  if (!run.types) {
+    const known = await recallFindings(library, run.toolVersion);
+    if (known) return { library, findings: known, unchecked: undefined };
+  }
+  const analysis = analyze(library);
+  if (!run.types) {
+    await rememberFindings(library, run.toolVersion, analysis.findings);
+    return { library, findings: analysis.findings, unchecked: undefined };
+  }
   const { checkTypes } = await import('../types/check-types.js');
   const { findings, unchecked } = await checkTypes(analysis);
-  return {
-    analysis: { ...analysis, findings: inReadingOrder([...analysis.findings, ...findings]) },
-    unchecked,
-  };
+  return { library, findings: inReadingOrder([...analysis.findings, ...findings]), unchecked };
 }
 
-function failed({ findings }: Analysis, { maxWarnings = Infinity }: CheckRun): boolean {
+function failed(findings: readonly Finding[], { maxWarnings = Infinity }: CheckRun): boolean {
   const count = (severity: string): number =>
     findings.filter((finding) => finding.severity === severity).length;
   return count('error') > 0 || count('warning') > maxWarnings;
 }
 
-function showPretty(analysis: Analysis, run: CheckRun): void {
-  const { findings, library } = analysis;
+function showPretty(findings: readonly Finding[], library: Library, run: CheckRun): void {
   if (findings.length > 0) say.line(`${showFindings(findings, library)}\n`);
   say.line(showCounts(library.elements.length, findings));
   const certain = findings.filter(({ fix }) => fix !== undefined).length;
@@ -104,7 +118,7 @@ function changedLines(before: string, after: string): string[] {
 export async function watchCheck(run: CheckRun): Promise<void> {
   const root = await findLibraryRoot(run.library ?? process.cwd());
   const { watch } = await import('chokidar');
-  const output = (await analyzeFrom(root)).library.config.output;
+  const { output } = (await openLibrary(root)).config;
   const ignored = (path: string): boolean =>
     /[\\/](node_modules|\.git|\.lastwright)([\\/]|$)/.test(path) || path === join(root, output);
   const watcher = watch(root, { ignored, ignoreInitial: true });

@@ -1,5 +1,6 @@
 import { parse, parseExpressionAt } from 'acorn';
 import { boundNames, isTreeNode, walk, type TreeNode } from '../behavior/tree.js';
+import { isKeptWord } from '../contract/names.js';
 import type { ToFile } from './source-offsets.js';
 
 /** A free name in an expression: one that the expression does not bind itself. */
@@ -72,6 +73,20 @@ function readExpression(
     });
     return undefined;
   }
+  const simple = SIMPLE.exec(text.slice(start, start + 200));
+  if (simple && !isKeptWord(simple[0].trim().split(/[.}]/)[0]!.trim())) {
+    const source = simple[0].slice(0, -1);
+    const tree = pathTree(source);
+    const expression = {
+      source,
+      tree,
+      toFile: (offset: number) => toFile(start + offset),
+      names: freeNames(tree),
+    };
+    const sound = check(expression, EXPRESSION_KINDS, problems);
+    if (sound) parts.push(sound);
+    return start + simple[0].length;
+  }
   let tree: TreeNode;
   try {
     tree = parseExpressionAt(text, start, OPTIONS) as unknown as TreeNode;
@@ -81,22 +96,57 @@ function readExpression(
   }
   const end = /^\s*\)*\s*/.exec(text.slice(tree.end))![0].length + tree.end;
   if (text[end] !== '}') {
+    const open = end >= text.length;
     problems.push({
       code: 'view/expression-syntax',
-      message:
-        end >= text.length
-          ? 'The brace is never closed.'
-          : `"${text.slice(end, end + 12).split('\n')[0]}" does not continue the expression.`,
+      message: open
+        ? 'The brace is never closed.'
+        : `"${text.slice(end, end + 12).split('\n')[0]}" does not continue the expression.`,
       help: "Close the expression with }. For a brace as text, write {'{'}.",
-      offset: toFile(end >= text.length ? start - 1 : end),
+      offset: toFile(open ? start - 1 : end),
     });
     return undefined;
   }
+  walk(tree, (node) => {
+    node.start -= start;
+    node.end -= start;
+  });
   const source = text.slice(start, end);
-  const shifted = parseWhole(source, (offset) => toFile(start + offset), problems);
-  if (!shifted) return undefined;
-  parts.push(shifted);
+  const expression = {
+    source,
+    tree,
+    toFile: (offset: number) => toFile(start + offset),
+    names: freeNames(tree),
+  };
+  const sound = check(expression, EXPRESSION_KINDS, problems);
+  if (!sound) return undefined;
+  parts.push(sound);
   return end + 1;
+}
+
+/** A name, or members of one, up to the closing brace: what most expressions are. */
+const SIMPLE = /^\s*[A-Za-z_$][\w$]*(?:\.[A-Za-z_$][\w$]*)*\s*\}/;
+
+/** The tree of `label` or `parcel.name`, as a parser would give it. */
+function pathTree(source: string): TreeNode {
+  let at = source.length - source.trimStart().length;
+  let tree: TreeNode | undefined;
+  const first = at;
+  for (const name of source.trim().split('.')) {
+    const identifier: TreeNode = { type: 'Identifier', name, start: at, end: at + name.length };
+    at = identifier.end + 1;
+    tree = tree
+      ? {
+          type: 'MemberExpression',
+          object: tree,
+          property: identifier,
+          computed: false,
+          start: first,
+          end: identifier.end,
+        }
+      : identifier;
+  }
+  return tree!;
 }
 
 /** Parses a text that is one expression as a whole, such as a condition. */
@@ -105,6 +155,10 @@ export function parseWhole(
   toFile: ToFile,
   problems: ExpressionProblem[],
 ): Expression | undefined {
+  if (SIMPLE.test(`${source}}`) && !isKeptWord(source.trim().split('.')[0]!)) {
+    const tree = pathTree(source);
+    return check({ source, tree, toFile, names: freeNames(tree) }, EXPRESSION_KINDS, problems);
+  }
   try {
     const tree = parseExpressionAt(source, 0, OPTIONS) as unknown as TreeNode;
     const rest = source.slice(tree.end).replace(/^[\s)]*/, '');

@@ -175,7 +175,10 @@ class Planner {
 /** A name that is not among those taken, by a number behind it where needed; it is taken from then on. */
 export function unique(name: string, taken: Set<string>): string {
   let result = name;
-  for (let count = 2; taken.has(result); count++) result = `${name}${count}`;
+  // Beyond a few, numbers go on from how many names there are: views with thousands of nodes stay quick.
+  for (let count = 2; taken.has(result); count = count < 20 ? count + 1 : Math.max(count + 1, taken.size)) {
+    result = `${name}${count}`;
+  }
   taken.add(result);
   return result;
 }
@@ -193,6 +196,9 @@ class BlockWriter {
     'update',
     'handleEvent',
   ]);
+
+  /** The nodes that are needed, by their paths. */
+  readonly #refs = new Map<string, NodeRef>();
 
   constructor(
     readonly planner: Planner,
@@ -227,10 +233,10 @@ class BlockWriter {
   }
 
   #ref(name: string, path: number[]): NodeRef {
-    const known = [...this.plan.bindings, ...this.plan.listeners].find(
-      ({ node }) => node.path.join() === path.join(),
-    );
-    return known?.node ?? { name: unique(name, this.#nodeNames), path };
+    const key = path.join();
+    const ref = this.#refs.get(key) ?? { name: unique(name, this.#nodeNames), path };
+    this.#refs.set(key, ref);
+    return ref;
   }
 
   #parts(parts: readonly Part[]): PlanPart[] {
