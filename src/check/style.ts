@@ -1,7 +1,7 @@
 import type { SelectorComponent } from 'lightningcss';
 import type { Contract } from '../contract/model.js';
 import type { Finding, Fix, Position, Severity } from '../finding.js';
-import { suggestion } from '../nearest.js';
+import { meantBy, suggestion } from '../nearest.js';
 import type { StyleFacts, StyleRule } from '../style/read-style.js';
 import type { ViewNode } from '../view/parse-view.js';
 import { BLOCK_LEVEL } from '../view/whitespace.js';
@@ -15,13 +15,13 @@ export function checkStyle(
 ): Finding[] {
   const { contract, folder } = element;
   const findings: Finding[] = [];
-  const report: ReportStyle = (code, severity, at, message, help, fix) => {
+  const report: ReportStyle = (code, severity, at, message, help, fix, file = folder.style!.file) => {
     findings.push({
       code,
       severity,
       message,
       help,
-      file: folder.style!.file,
+      file,
       ...at,
       ...(fix ? { fix } : {}),
     });
@@ -44,6 +44,8 @@ type ReportStyle = (
   message: string,
   help: string,
   fix?: Fix,
+  /** Another file than the style. */
+  file?: string,
 ) => void;
 
 const AT_RULE_WORDS: Record<string, [message: string, help: string]> = {
@@ -150,14 +152,19 @@ function checkVariables(
       `${suggestion(name, declared, 'custom properties')} Or declare it under "cssProperties".`,
     );
   }
+  const unknown = [...reads.keys()].filter((name) => !declared.includes(name) && !sets.has(name));
+  const meant = meantBy(unknown, declared);
   for (const name of declared) {
-    if (reads.has(name) || folder.view?.text.includes(name) || folder.behavior?.text.includes(name)) continue;
+    if (reads.has(name) || meant.has(name)) continue;
+    if (folder.view?.text.includes(name) || folder.behavior?.text.includes(name)) continue;
     report(
       'style/unread-property',
       'warning',
-      { line: 1, column: 1 },
+      contract.locate(['cssProperties', name], 'key'),
       `The contract promises ${name}, but the style never reads it.`,
       `Use var(${name}) where it should matter, or remove it from the contract.`,
+      undefined,
+      contract.file,
     );
   }
 }

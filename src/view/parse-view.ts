@@ -7,6 +7,7 @@ import {
 } from 'parse5';
 import { isVariableName } from '../contract/names.js';
 import { PositionIndex, type Finding } from '../finding.js';
+import { suggestion } from '../nearest.js';
 import {
   parseHandler,
   parseParts,
@@ -258,12 +259,14 @@ class ViewReader {
     const children = this.children(content.childNodes, depth + 1);
     const when = value('when');
     const each = value('for-each');
+    let known = true;
     for (const { name } of node.attrs) {
       if (['when', 'otherwise', 'for-each', 'key'].includes(name)) continue;
+      known = false;
       this.report({
         code: 'view/block',
         message: `A <template> of a view has no attribute "${name}".`,
-        help: 'It takes when, otherwise, or for-each with key.',
+        help: suggestion(name, ['when', 'otherwise', 'for-each', 'key'], 'attributes'),
         offset: this.#attribute(node, name, '').start,
       });
     }
@@ -308,7 +311,7 @@ class ViewReader {
           children,
           offset,
         });
-    } else {
+    } else if (known) {
       refuse(
         'view/block',
         'A <template> without when, otherwise or for-each shows nothing.',
