@@ -1,5 +1,6 @@
 // Measures the command as ratios within one run, interleaved, medians of REPETITIONS: absolute times differ
-// from machine to machine. Exit status 1 if a ratio is over its limit. Public tools and the demo library only.
+// from machine to machine. Exit status 1 if a ratio is over its limit. Public tools and two elements of the
+// demo library only, so that figures can be compared while the demo grows.
 import { spawnSync } from 'node:child_process';
 import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -10,10 +11,10 @@ import { build } from 'esbuild';
 const REPETITIONS = 7;
 const scratch = mkdtempSync(join(tmpdir(), 'lastwright-bench-'));
 const library = join(scratch, 'quayside');
-cpSync('examples/quayside', library, {
-  recursive: true,
-  filter: (path) => !/dist$|\.lastwright$/.test(path),
-});
+const MEASURED = ['quay-berth', 'quay-button'];
+for (const file of ['lastwright.yaml', 'package.json', ...MEASURED.map((tag) => `elements/${tag}`)]) {
+  cpSync(join('examples/quayside', file), join(library, file), { recursive: true });
+}
 const cli = join(process.cwd(), 'bin/lastwright.js');
 const env = { ...process.env, LASTWRIGHT_CHROMIUM: 'packaged', NO_COLOR: '1' };
 
@@ -75,7 +76,7 @@ for (const [what, name, than, base, limit] of RATIOS) {
 }
 
 const dist = join(library, 'dist');
-for (const tag of ['quay-button', 'quay-berth']) {
+for (const tag of MEASURED) {
   const { outputFiles } = await build({
     stdin: { contents: `import './elements/${tag}.js';`, resolveDir: dist },
     bundle: true,

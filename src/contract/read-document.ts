@@ -215,7 +215,9 @@ function issueFindings(issue: z.core.$ZodIssue, reading: Reading): Finding[] {
       code: 'document/unknown-key',
       severity: 'error',
       message: path.length > 0 ? `${place} has no key "${key}".` : `There is no key "${key}".`,
-      help: suggestion(key, knownKeys(schema, path), 'keys'),
+      help: /\s/.test(key)
+        ? 'Between braces a comma ends the text before it: put a text that has one into quotes.'
+        : suggestion(key, knownKeys(schema, path), 'keys'),
       file,
       ...locate([...path, key], 'key'),
     }));

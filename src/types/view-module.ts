@@ -21,7 +21,7 @@ export function viewModule(
 ): ViewModule {
   const origins = new Origins();
   const writer = new TypeWriter(
-    { file: plan!.file, positions: view!.positions, origins },
+    { file: plan!.file, positions: view!.positions, origins, callee: (name) => `called(behavior.${name})` },
     contracts,
     folder.folder,
   );
@@ -36,6 +36,8 @@ export function viewModule(
     'declare const host: Properties;',
     'declare const state: State;',
     'declare function each<List>(list: List): (NonNullable<List> extends Iterable<infer Item> ? Item : any)[];',
+    // A function that does not look at the element's inside need not take it.
+    'declare function called<Code extends (...values: never[]) => unknown>(code: Code): Parameters<Code> extends [] ? (inside: Inside) => ReturnType<Code> : Code;',
     'declare function given<Wanted>(value: Wanted | null | undefined): void;',
     '',
     `export function view() {\n${indent(body)}\n}`,

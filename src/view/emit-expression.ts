@@ -9,6 +9,8 @@ export interface ViewSource {
   file: string;
   positions: PositionIndex;
   origins: Origins;
+  /** How a call names a function of the behavior; `behavior.NAME` unless said otherwise. */
+  callee?: (name: string) => string;
 }
 
 interface Edit {
@@ -41,7 +43,7 @@ export function access(name: string): string {
  */
 export function emitExpression(
   { expression, names }: Resolved,
-  { origins, file, positions }: ViewSource,
+  { origins, file, positions, callee }: ViewSource,
 ): string {
   const { source, toFile } = expression;
   const mark = (offset: number): string => origins.from(file, positions.at(toFile(offset)));
@@ -64,7 +66,7 @@ export function emitExpression(
         break;
       case 'function':
         text = free.call
-          ? `behavior.${free.name}`
+          ? (callee?.(free.name) ?? `behavior.${free.name}`)
           : `${key}(...values) => behavior.${free.name}(inside, ...values)`;
         if (!free.call && !key) text = `(${text})`;
         if (free.call) edits.push(insideArgument(free.call, free.end, source));

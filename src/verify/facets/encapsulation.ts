@@ -110,7 +110,10 @@ function elementStyle(page: ProbePage, mounted: Mounted): Observer {
   const frame = document.createElement('iframe');
   document.body.append(frame);
   const clean = frame.contentDocument!;
-  clean.documentElement.lang = document.documentElement.lang;
+  // Without its own type, the frame's document would be drawn in quirks mode.
+  clean.open();
+  clean.write(`<!doctype html><html lang="${document.documentElement.lang}"><body>`);
+  clean.close();
   const kinds = new Map<string, Element>();
   for (const node of insideOf(mounted)) kinds.set(`${node.localName}.${[...node.classList].join('.')}`, node);
   const different: string[] = [];

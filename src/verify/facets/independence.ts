@@ -47,8 +47,9 @@ export const independence: Facet<Data> = {
 
     const state = new Observer('state and events');
     for (const sample of samples) {
-      const acting = await page.mount(sample.scene);
+      // The one that acts comes last, so that nothing of the other can lie over it.
       const watching = await page.mount(sample.scene);
+      const acting = await page.mount(sample.scene);
       const before = insideText(watching);
       await runSteps(page, acting, sample, {
         acted: (act) => {

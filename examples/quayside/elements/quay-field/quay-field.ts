@@ -1,0 +1,11 @@
+import type { Inside } from './quay-field.contract.yaml';
+
+/** Takes over what a person writes, and says so. */
+export function edit(field: Inside, event: Event) {
+  field.value = (event.currentTarget as HTMLInputElement).value;
+  field.emit('field-change', { value: field.value });
+}
+
+export function empty(field: Inside) {
+  field.value = '';
+}
