@@ -22,7 +22,10 @@ for (const definition of Object.values(files).flat()) {
 /** The members of an interface itself, its mixins included. */
 function ownMembers(name) {
   const { members = [] } = interfaces.get(name) ?? {};
-  return [...members.map((member) => ({ ...member, from: name })), ...(includes.get(name) ?? []).flatMap(ownMembers)];
+  return [
+    ...members.map((member) => ({ ...member, from: name })),
+    ...(includes.get(name) ?? []).flatMap(ownMembers),
+  ];
 }
 
 function chain(name) {
@@ -31,13 +34,17 @@ function chain(name) {
   return found;
 }
 
-const isNamed = ({ type, name, special }) => name && special !== 'static' && (type === 'attribute' || type === 'operation');
+const isNamed = ({ type, name, special }) =>
+  name && special !== 'static' && (type === 'attribute' || type === 'operation');
 const members = {};
-for (const name of chain('HTMLElement')) for (const member of ownMembers(name).filter(isNamed)) members[member.name] ??= member.from;
+for (const name of chain('HTMLElement'))
+  for (const member of ownMembers(name).filter(isNamed)) members[member.name] ??= member.from;
 
 /** How the content attribute of a reflecting property is called; undefined if it reflects none. */
 function reflected(member) {
-  const annotation = member.extAttrs?.find(({ name }) => /^Reflect(URL|Setter|PositiveInteger|NonNegative|Range|Default)?$/.test(name));
+  const annotation = member.extAttrs?.find(({ name }) =>
+    /^Reflect(URL|Setter|PositiveInteger|NonNegative|Range|Default)?$/.test(name),
+  );
   if (!annotation || member.type !== 'attribute') return undefined;
   const value = annotation.rhs?.value;
   return typeof value === 'string' ? value.replace(/^"|"$/g, '') : member.name.toLowerCase();
@@ -53,15 +60,24 @@ function attributesOf(name) {
   const found = {};
   for (const member of ownMembers(name)) {
     const attribute = reflected(member);
-    if (attribute && !(attribute in found && member.name !== attribute)) found[attribute] = { property: member.name, type: typeOf(member) };
+    if (attribute && !(attribute in found && member.name !== attribute))
+      found[attribute] = { property: member.name, type: typeOf(member) };
   }
   return found;
 }
 
 /** Attributes that the standard names and whose properties do more than reflect (HTML, sections 4.5 to 4.12). */
 const FORM_OWNED = { form: ['form', 'string'] };
-const SUBMITTER = { ...FORM_OWNED, formmethod: ['formMethod', 'string'], formenctype: ['formEnctype', 'string'] };
-const MEDIA = { muted: ['defaultMuted', 'boolean'], preload: ['preload', 'string'], crossorigin: ['crossOrigin', 'string'] };
+const SUBMITTER = {
+  ...FORM_OWNED,
+  formmethod: ['formMethod', 'string'],
+  formenctype: ['formEnctype', 'string'],
+};
+const MEDIA = {
+  muted: ['defaultMuted', 'boolean'],
+  preload: ['preload', 'string'],
+  crossorigin: ['crossOrigin', 'string'],
+};
 const UNREFLECTED = {
   a: { referrerpolicy: ['referrerPolicy', 'string'] },
   audio: MEDIA,
@@ -73,7 +89,12 @@ const UNREFLECTED = {
     referrerpolicy: ['referrerPolicy', 'string'],
     fetchpriority: ['fetchPriority', 'string'],
   },
-  input: { ...SUBMITTER, value: ['defaultValue', 'string'], checked: ['defaultChecked', 'boolean'], list: ['list', 'string'] },
+  input: {
+    ...SUBMITTER,
+    value: ['defaultValue', 'string'],
+    checked: ['defaultChecked', 'boolean'],
+    list: ['list', 'string'],
+  },
   select: FORM_OWNED,
   textarea: FORM_OWNED,
   video: MEDIA,
@@ -84,18 +105,55 @@ for (const { elements: list } of [(await listElements()).html]) {
   for (const { name, interface: type, obsolete } of list) {
     if (obsolete || !type) continue;
     const attributes = {};
-    for (const level of chain(type).filter((other) => !chain('HTMLElement').includes(other))) Object.assign(attributes, attributesOf(level));
-    for (const [attribute, [property, kind]] of Object.entries(UNREFLECTED[name] ?? {})) attributes[attribute] ??= { property, type: kind };
+    for (const level of chain(type).filter((other) => !chain('HTMLElement').includes(other)))
+      Object.assign(attributes, attributesOf(level));
+    for (const [attribute, [property, kind]] of Object.entries(UNREFLECTED[name] ?? {}))
+      attributes[attribute] ??= { property, type: kind };
     elements[name] = { interface: type, attributes };
   }
 }
 
-const global = new Set(['class', 'id', 'slot', 'part', 'exportparts', 'style', 'is', 'role', 'hidden', 'tabindex', 'spellcheck', 'draggable', 'contenteditable', 'popover', 'nonce', 'enterkeyhint', 'inputmode', 'autofocus', 'itemid', 'itemprop', 'itemref', 'itemscope', 'itemtype', 'translate', 'dir', 'writingsuggestions', 'autocorrect', 'autocapitalize', 'anchor']);
+const global = new Set([
+  'class',
+  'id',
+  'slot',
+  'part',
+  'exportparts',
+  'style',
+  'is',
+  'role',
+  'hidden',
+  'tabindex',
+  'spellcheck',
+  'draggable',
+  'contenteditable',
+  'popover',
+  'nonce',
+  'enterkeyhint',
+  'inputmode',
+  'autofocus',
+  'itemid',
+  'itemprop',
+  'itemref',
+  'itemscope',
+  'itemtype',
+  'translate',
+  'dir',
+  'writingsuggestions',
+  'autocorrect',
+  'autocapitalize',
+  'anchor',
+]);
 for (const name of chain('HTMLElement')) {
-  for (const attribute of Object.keys(attributesOf(name))) if (!attribute.startsWith('aria-')) global.add(attribute);
+  for (const attribute of Object.keys(attributesOf(name)))
+    if (!attribute.startsWith('aria-')) global.add(attribute);
 }
-const events = ownMembers('GlobalEventHandlers').filter(({ name }) => name?.startsWith('on')).map(({ name }) => name.slice(2));
+const events = ownMembers('GlobalEventHandlers')
+  .filter(({ name }) => name?.startsWith('on'))
+  .map(({ name }) => name.slice(2));
 
 const data = { members, globalAttributes: [...global].sort(), events: events.sort(), elements };
 writeFileSync('src/standards/data.json', `${JSON.stringify(data)}\n`);
-console.log(`${Object.keys(members).length} members, ${global.size} global attributes, ${events.length} events, ${Object.keys(elements).length} elements`);
+console.log(
+  `${Object.keys(members).length} members, ${global.size} global attributes, ${events.length} events, ${Object.keys(elements).length} elements`,
+);

@@ -2,26 +2,13 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { VerifyReport } from '../src/index.js';
-import { lastwright, REPOSITORY, writeFiles } from './helpers.js';
+import { FACETS, HOSTS, lastwright, REPOSITORY, writeFiles } from './helpers.js';
 
 /** Files are named for the facet in which they must fail, and what is wrong: `events-twice.ts`. */
 const folder = join(REPOSITORY, 'tests/broken');
 const broken = readdirSync(folder)
   .map((file) => file.replace('.ts', ''))
   .filter((name) => name !== 'lamp');
-const FACETS = [
-  'upgrade',
-  'properties',
-  'attributes',
-  'reflection',
-  'slots',
-  'encapsulation',
-  'events',
-  'methods',
-  'lifecycle',
-  'independence',
-];
-const HOSTS = ['html', 'react', 'vue'];
 
 const contract = (name: string): string => `
 contract: 1

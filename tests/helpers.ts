@@ -94,3 +94,18 @@ export function lastwright(
     child.on('close', (status) => resolve({ status, stdout, stderr }));
   });
 }
+
+/** The facets and hosts of this version, in order. */
+export const FACETS = [
+  'upgrade',
+  'properties',
+  'attributes',
+  'reflection',
+  'slots',
+  'encapsulation',
+  'events',
+  'methods',
+  'lifecycle',
+  'independence',
+];
+export const HOSTS = ['html', 'react', 'vue'];

@@ -23,14 +23,14 @@ describe('the README', () => {
       if (file) writeFiles({ [file]: text }, folder);
       if (language !== 'sh') continue;
       for (const line of text.trim().split('\n')) {
-        const words = line.split(' ');
+        const words = line.match(/"[^"]*"|\S+/g)!.map((word) => word.replace(/^"|"$/g, ''));
         expect(words.slice(0, 2).join(' ')).toBe('npx lastwright');
         const { status, stdout, stderr } = await lastwright(words.slice(2), { cwd: folder });
         expect(status, `${line}\n${stdout}${stderr}`).toBe(exit);
         ran.push(words[2]!);
       }
     }
-    expect([...new Set(ran)].sort()).toEqual(['build', 'check', 'demo', 'verify']);
+    expect([...new Set(ran)].sort()).toEqual(['add', 'build', 'check', 'demo', 'explain', 'init', 'verify']);
     expect(existsSync(join(folder, 'dist/harbor-lights.bundle.js'))).toBe(true);
     expect(existsSync(join(folder, 'my-harbor/.lastwright/verify.html'))).toBe(true);
   });

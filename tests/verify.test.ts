@@ -2,20 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { cellOf, verifyReportSchema } from '../src/index.js';
-import { copyDemo, lastwright, readTree, writeElement, writeFiles } from './helpers.js';
-
-const FACETS = [
-  'upgrade',
-  'properties',
-  'attributes',
-  'reflection',
-  'slots',
-  'encapsulation',
-  'events',
-  'methods',
-  'lifecycle',
-  'independence',
-];
+import { copyDemo, FACETS, lastwright, readTree, writeElement, writeFiles } from './helpers.js';
 
 describe('verify', () => {
   it('proves the demo in all hosts, keeps the source and the evidence, and writes a report', async () => {

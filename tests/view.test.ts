@@ -57,6 +57,8 @@ describe('a view', () => {
     ["<p>{'}' + label}</p>", ['property:label']],
     ['<p>{ {label}.label }</p>', ['property:label']],
     ['<p>{Math.max(1, 2)}</p>', []],
+    ['<p>{(label)}</p>', ['property:label']],
+    ['<p>{ (lit ? (height) : count) }</p>', ['property:height', 'property:lit', 'state:count']],
   ])('knows what %s reads', (html, expected) => {
     expect(plan(html).findings).toEqual([]);
     expect(reads(html)).toEqual(expected);
@@ -107,6 +109,7 @@ describe('a view', () => {
     ['an open brace', '<p>{label</p>', 'view/expression-syntax', 1, undefined, undefined],
     ['a tag that ends an expression', '<p>{height<b}</p>', 'view/expression-syntax', 1, undefined, undefined],
     ['nothing between braces', '<p>{ }</p>', 'view/expression-empty', 1, 4, undefined],
+    ['a parenthesis too many', '<p>{label)}</p>', 'view/expression-syntax', 1, 10, undefined],
     ['two expressions', '<p>{label label}</p>', 'view/expression-syntax', 1, 11, undefined],
     ['new', '<p>{new Date()}</p>', 'view/expression-kind', 1, 5, /behavior/],
     ['an assignment', '<p>{label = 1}</p>', 'view/expression-kind', 1, 5, undefined],

@@ -3,6 +3,7 @@ import colors from 'picocolors';
 import {
   cellOf,
   COUNT_WORDS,
+  SIGNS,
   VERDICT_WORDS,
   type Cell,
   type VerifyReport,
@@ -11,7 +12,6 @@ import {
 import { counted } from './output.js';
 
 const PAINT = { fits: colors.green, care: colors.yellow, fails: colors.red, unchecked: colors.dim };
-const SIGNS = { fits: '✔', care: '!', fails: '✘', unchecked: '–' };
 
 /** The matrix of a report: elements and facets down, hosts across; then what a person must know. */
 export function showVerify({ engines, hosts, results, summary, seconds }: VerifyReport): string {

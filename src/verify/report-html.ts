@@ -3,6 +3,7 @@ import { FACETS } from './facets/index.js';
 import {
   cellOf,
   COUNT_WORDS,
+  SIGNS,
   VERDICT_WORDS,
   type Cell,
   type VerifyReport,
@@ -15,8 +16,6 @@ interface Column {
   engine: string;
   title: string;
 }
-
-const SIGNS = { fits: '✔', care: '!', fails: '✘', unchecked: '–' } as const;
 
 /** A report as one HTML file without scripts: the matrix first, then each cell with its source and evidence. */
 export function reportHtml(report: VerifyReport, library: Library): string {

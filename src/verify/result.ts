@@ -68,3 +68,6 @@ export const COUNT_WORDS = {
   fails: 'fail',
   unchecked: 'not checked',
 } as const;
+
+/** Signs for verdicts, beside their words. */
+export const SIGNS = { fits: '✔', care: '!', fails: '✘', unchecked: '–' } as const;

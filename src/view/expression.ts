@@ -38,7 +38,7 @@ export interface ExpressionProblem {
 /** A text is a list of plain pieces and expressions. */
 export type Part = string | Expression;
 
-const OPTIONS = { ecmaVersion: 2023, sourceType: 'module' } as const;
+const OPTIONS = { ecmaVersion: 2023, sourceType: 'module', preserveParens: true } as const;
 
 /** Splits a text with `{expressions}` into its parts. */
 export function parseParts(text: string, toFile: ToFile, problems: ExpressionProblem[]): Part[] {
@@ -73,19 +73,13 @@ function readExpression(
     });
     return undefined;
   }
-  const simple = SIMPLE.exec(text.slice(start, start + 200));
-  if (simple && !isKeptWord(simple[0].trim().split(/[.}]/)[0]!.trim())) {
-    const source = simple[0].slice(0, -1);
-    const tree = pathTree(source);
-    const expression = {
-      source,
-      tree,
-      toFile: (offset: number) => toFile(start + offset),
-      names: freeNames(tree),
-    };
-    const sound = check(expression, EXPRESSION_KINDS, problems);
+  const from = (offset: number): number => toFile(start + offset);
+  const simple = SIMPLE.exec(text.slice(start, start + 200))?.[0];
+  if (simple && isPath(simple)) {
+    const source = simple.slice(0, -1);
+    const sound = checked(source, pathTree(source), from, problems);
     if (sound) parts.push(sound);
-    return start + simple[0].length;
+    return start + simple.length;
   }
   let tree: TreeNode;
   try {
@@ -94,14 +88,12 @@ function readExpression(
     problems.push(syntaxProblem(error, toFile, start, text));
     return undefined;
   }
-  const end = /^\s*\)*\s*/.exec(text.slice(tree.end))![0].length + tree.end;
+  const end = text.length - text.slice(tree.end).trimStart().length;
   if (text[end] !== '}') {
     const open = end >= text.length;
     problems.push({
       code: 'view/expression-syntax',
-      message: open
-        ? 'The brace is never closed.'
-        : `"${text.slice(end, end + 12).split('\n')[0]}" does not continue the expression.`,
+      message: open ? 'The brace is never closed.' : continuation(text.slice(end)),
       help: "Close the expression with }. For a brace as text, write {'{'}.",
       offset: toFile(open ? start - 1 : end),
     });
@@ -111,21 +103,34 @@ function readExpression(
     node.start -= start;
     node.end -= start;
   });
-  const source = text.slice(start, end);
-  const expression = {
-    source,
-    tree,
-    toFile: (offset: number) => toFile(start + offset),
-    names: freeNames(tree),
-  };
-  const sound = check(expression, EXPRESSION_KINDS, problems);
+  const sound = checked(text.slice(start, end), tree, from, problems);
   if (!sound) return undefined;
   parts.push(sound);
   return end + 1;
 }
 
+/** What stands behind an expression and does not belong to it. */
+function continuation(rest: string): string {
+  return `"${rest.slice(0, 12).split('\n')[0]}" does not continue the expression.`;
+}
+
+/** An expression from its parsed tree, if it keeps to what a view may do. */
+function checked(
+  source: string,
+  tree: TreeNode,
+  toFile: ToFile,
+  problems: ExpressionProblem[],
+): Expression | undefined {
+  return check({ source, tree, toFile, names: freeNames(tree) }, EXPRESSION_KINDS, problems);
+}
+
 /** A name, or members of one, up to the closing brace: what most expressions are. */
 const SIMPLE = /^\s*[A-Za-z_$][\w$]*(?:\.[A-Za-z_$][\w$]*)*\s*\}/;
+
+/** True for names and members only, up to a closing brace; a word that JavaScript keeps is something else. */
+function isPath(text: string): boolean {
+  return SIMPLE.test(text) && !isKeptWord(text.trim().split(/[.\s}]/)[0]!);
+}
 
 /** The tree of `label` or `parcel.name`, as a parser would give it. */
 function pathTree(source: string): TreeNode {
@@ -155,23 +160,18 @@ export function parseWhole(
   toFile: ToFile,
   problems: ExpressionProblem[],
 ): Expression | undefined {
-  if (SIMPLE.test(`${source}}`) && !isKeptWord(source.trim().split('.')[0]!)) {
-    const tree = pathTree(source);
-    return check({ source, tree, toFile, names: freeNames(tree) }, EXPRESSION_KINDS, problems);
-  }
+  if (isPath(`${source}}`)) return checked(source, pathTree(source), toFile, problems);
   try {
     const tree = parseExpressionAt(source, 0, OPTIONS) as unknown as TreeNode;
-    const rest = source.slice(tree.end).replace(/^[\s)]*/, '');
-    if (rest !== '') {
-      problems.push({
-        code: 'view/expression-syntax',
-        message: `"${rest.slice(0, 12)}" does not continue the expression.`,
-        help: 'Write one expression.',
-        offset: toFile(source.length - rest.length),
-      });
-      return undefined;
-    }
-    return check({ source, tree, toFile, names: freeNames(tree) }, EXPRESSION_KINDS, problems);
+    const rest = source.slice(tree.end).trimStart();
+    if (rest === '') return checked(source, tree, toFile, problems);
+    problems.push({
+      code: 'view/expression-syntax',
+      message: continuation(rest),
+      help: 'Write one expression.',
+      offset: toFile(source.length - rest.length),
+    });
+    return undefined;
   } catch (error) {
     problems.push(syntaxProblem(error, toFile, 0, source));
     return undefined;
@@ -221,6 +221,7 @@ const EXPRESSION_KINDS = new Set([
   'MemberExpression',
   'ObjectExpression',
   'ObjectPattern',
+  'ParenthesizedExpression',
   'Property',
   'RestElement',
   'SpreadElement',
