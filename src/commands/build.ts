@@ -25,7 +25,7 @@ export default class Build extends BaseCommand {
     const { files, findings } = await buildLibrary(analysis);
     if (files.size > 0) await writeOutput(join(library.root, output), files);
     else process.exitCode = EXIT.problems;
-    await writeTypes(library.root, typeFiles(analysis));
+    writeTypes(library.root, typeFiles(analysis));
     const tags = elements.map(({ contract }) => contract.tag);
     const report = buildReport(output, files, tags, findings);
     if (flags.json) {

@@ -16,9 +16,14 @@ const nameOf: DefinitionName = (definition) => pascalCase(definition);
 
 /**
  * The declaration that stands for a contract in the author's code: `import type { Inside, Parcel } from
- * './quay-berth.contract.yaml'`. `behaviorModule` is where the type of the state comes from.
+ * './quay-berth.contract.yaml'`. `behaviorModule` is where the type of the state comes from, `shared` the
+ * address of the declarations that all elements share.
  */
-export function authorDeclaration(contract: Contract, behaviorModule: string | undefined): string {
+export function authorDeclaration(
+  contract: Contract,
+  behaviorModule: string | undefined,
+  shared: string,
+): string {
   const definitions = Object.entries(contract.definitions).map(
     ([name, schema]) =>
       `${docComment(schema.description)}export type ${nameOf(name)} = ${typeOf(schema, nameOf)};\n`,
@@ -41,14 +46,14 @@ export function authorDeclaration(contract: Contract, behaviorModule: string | u
   );
   const inside = contract.properties.map(({ name }) => name).filter((name) => !INSIDE_MEMBERS.has(name));
   return [
-    '// Made by lastwright from the contract; changes are lost at the next check.',
+    `// Made by lastwright from the contract; changes are lost at the next check.\nimport type { InsideOf${behaviorModule ? ', StateOf' : ''} } from ${quoted(shared)};`,
     ...(behaviorModule ? [`import type { state } from ${quoted(behaviorModule)};\n`] : ['']),
     ...definitions,
     `/** The properties of <${contract.tag}>. */\nexport interface Properties {\n${properties.join('')}}\n`,
     `/** Its events, with the type of each one's detail. */\nexport interface Events {\n${events.join('')}}\n`,
     `/** Its parts that are shown now. */\nexport interface Parts {\n${parts.join('')}}\n`,
     `/** The element itself. */\nexport interface Host extends HTMLElement, Properties {\n  readonly settled: Promise<void>;\n${methods.join('')}}\n`,
-    `${READ_ONLY}\n/** What the element remembers; a value that is changed in place would not be seen. */\nexport type State = ${behaviorModule ? '{ -readonly [Name in keyof ReturnType<typeof state>]: ReadOnly<ReturnType<typeof state>[Name]> }' : 'Record<string, never>'};\n`,
+    `/** What the element remembers. */\nexport type State = ${behaviorModule ? 'StateOf<typeof state>' : 'Record<string, never>'};\n`,
     insideInterface(inside),
   ].join('\n');
 }
@@ -57,7 +62,19 @@ function detailType(event: ElementEvent): string {
   return event.detail ? typeOf(event.detail, nameOf) : 'undefined';
 }
 
-const READ_ONLY = `type ReadOnly<Value> = Value extends (...values: never[]) => unknown
+function insideInterface(properties: readonly string[]): string {
+  const picked = properties.length > 0 ? `, Pick<Properties, ${properties.map(quoted).join(' | ')}>` : '';
+  return `/** What the element's own code works with. */\nexport interface Inside extends InsideOf<Host, State, Parts, Events>${picked} {}\n`;
+}
+
+/** Name of the module that all declarations share, in the folder of generated types. */
+export const SHARED_TYPES = 'lastwright.d.ts';
+
+/** What is the same for every element. */
+export const SHARED_DECLARATION = `// Made by lastwright; changes are lost at the next check.
+
+/** A value that code looks at and never changes in place. */
+export type ReadOnly<Value> = Value extends (...values: never[]) => unknown
   ? Value
   : Value extends readonly (infer Item)[]
     ? readonly ReadOnly<Item>[]
@@ -66,13 +83,14 @@ const READ_ONLY = `type ReadOnly<Value> = Value extends (...values: never[]) => 
       : Value extends object
         ? { readonly [Name in keyof Value]: ReadOnly<Value[Name]> }
         : Value;
-`;
 
-function insideInterface(properties: readonly string[]): string {
-  const picked =
-    properties.length > 0 ? ` extends Pick<Properties, ${properties.map(quoted).join(' | ')}>` : '';
-  return `/** What the element's own code works with. */
-export interface Inside${picked} {
+/** A state whose names can be given new values; a value that is changed in place would not be seen. */
+export type StateOf<Initial extends () => object> = {
+  -readonly [Name in keyof ReturnType<Initial>]: ReadOnly<ReturnType<Initial>[Name]>;
+};
+
+/** What the own code of an element works with, beside its properties. */
+export interface InsideOf<Host, State, Parts, Events> {
   readonly host: Host;
   readonly state: State;
   readonly parts: Parts;
@@ -108,5 +126,15 @@ export interface Inside${picked} {
     options?: AddEventListenerOptions,
   ): () => void;
 }
+
+/** The items of a list; what is no list counts as one of anything, since that is told elsewhere. */
+export function each<List>(list: List): (NonNullable<List> extends Iterable<infer Item> ? Item : any)[];
+
+/** A value that must have a type, or be missing. */
+export function given<Wanted>(value: Wanted | null | undefined): void;
+
+/** A function that does not look at the element's inside need not take it. */
+export function called<Code extends (...values: never[]) => unknown>(
+  code: Code,
+): Parameters<Code> extends [] ? (inside: unknown) => ReturnType<Code> : Code;
 `;
-}

@@ -23,7 +23,7 @@ export interface CheckedTypes {
 export async function checkTypes(analysis: Analysis): Promise<CheckedTypes> {
   const { root } = analysis.library;
   const made = typeFiles(analysis);
-  await writeTypes(root, made);
+  writeTypes(root, made);
   if (made.views.size + made.behaviors.length === 0) return { findings: [], unchecked: undefined };
   const compiler = await findCompiler();
   if (!compiler) return { findings: [], unchecked: 'TypeScript has no compiler for this machine.' };

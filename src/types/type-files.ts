@@ -1,9 +1,8 @@
-import { existsSync } from 'node:fs';
-import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { dirname, join, posix } from 'node:path';
 import type { Analysis, Element } from '../check/analyze.js';
 import type { Segment } from '../view/mapped-code.js';
-import { authorDeclaration } from './author-declarations.js';
+import { authorDeclaration, SHARED_DECLARATION, SHARED_TYPES } from './author-declarations.js';
 import { viewModule } from './view-module.js';
 
 /** The tool's own folder in a library; it ignores itself in git. */
@@ -28,15 +27,17 @@ export function typeFiles({ elements, findings }: Analysis): TypeFiles {
   );
   const contracts = new Map(elements.map(({ contract }) => [contract.tag, contract]));
   const made: TypeFiles = { files: new Map(), views: new Map(), behaviors: [] };
+  made.files.set(`${TYPES_FOLDER}/${SHARED_TYPES}`, SHARED_DECLARATION);
   for (const element of elements) {
     const { contract, folder, plan } = element;
     if (contract.wraps !== undefined) continue;
-    made.files.set(declarationPath(contract.file), authorDeclaration(contract, stateModule(element)));
+    const shared = `${'../'.repeat(folder.folder.split('/').length)}${SHARED_TYPES.replace(/\.d\.ts$/, '')}`;
+    made.files.set(declarationPath(contract.file), authorDeclaration(contract, stateModule(element), shared));
     if (broken.has(folder.folder)) continue;
     if (folder.behavior && /\.m?ts$/.test(folder.behavior.file)) made.behaviors.push(folder.behavior.file);
     if (!plan) continue;
     const path = `${TYPES_FOLDER}/${plan.file}.ts`;
-    const { code, segments } = viewModule(element, contracts);
+    const { code, segments } = viewModule(element, contracts, shared);
     made.files.set(path, code);
     made.views.set(path, segments);
   }
@@ -96,22 +97,31 @@ export function typesConfig(root: string, { files, behaviors }: TypeFiles): stri
   return `${JSON.stringify(config, null, 2)}\n`;
 }
 
-/** Writes the generated types of a library; files that are the same already stay as they are. */
-export async function writeTypes(root: string, made: TypeFiles): Promise<void> {
+/**
+ * Writes the generated types of a library; files that are the same already stay as they are. Thousands of small
+ * files are written faster one after the other.
+ */
+export function writeTypes(root: string, made: TypeFiles): void {
   const all = new Map(made.files);
   all.set(`${OWN_FOLDER}/.gitignore`, '*\n');
   all.set(`${TYPES_FOLDER}/tsconfig.json`, typesConfig(root, made));
-  await Promise.all([...all].map(([path, text]) => writeChanged(join(root, path), text)));
+  const folders = new Set<string>();
+  for (const [path, text] of all) {
+    const target = join(root, path);
+    if (readIfThere(target) === text) continue;
+    const folder = dirname(target);
+    if (!folders.has(folder)) mkdirSync(folder, { recursive: true });
+    folders.add(folder);
+    const fresh = `${target}.${process.pid}.new`;
+    writeFileSync(fresh, text);
+    renameSync(fresh, target);
+  }
 }
 
-async function writeChanged(path: string, text: string): Promise<void> {
-  if ((await readFile(path, 'utf8').catch(() => undefined)) === text) return;
-  await mkdir(dirname(path), { recursive: true });
-  const fresh = `${path}.${process.pid}.new`;
+function readIfThere(path: string): string | undefined {
   try {
-    await writeFile(fresh, text);
-    await rename(fresh, path);
-  } finally {
-    await rm(fresh, { force: true });
+    return readFileSync(path, 'utf8');
+  } catch {
+    return undefined;
   }
 }

@@ -18,6 +18,7 @@ export interface ViewModule {
 export function viewModule(
   { contract, plan, view, folder }: Element,
   contracts: ReadonlyMap<string, Contract>,
+  shared: string,
 ): ViewModule {
   const origins = new Origins();
   const writer = new TypeWriter(
@@ -29,16 +30,13 @@ export function viewModule(
   const behavior = folder.behavior?.file.split('/').pop();
   const lines = [
     `import type { Inside, Properties, State } from ${quoted(`./${contract.file.split('/').pop()}`)};`,
+    `import { called, each, given } from ${quoted(shared)};`,
     ...writer.imports(),
     ...(behavior ? [`import * as behavior from ${quoted(`./${behavior}`)};`] : []),
     '',
     'declare const inside: Inside;',
     'declare const host: Properties;',
     'declare const state: State;',
-    'declare function each<List>(list: List): (NonNullable<List> extends Iterable<infer Item> ? Item : any)[];',
-    // A function that does not look at the element's inside need not take it.
-    'declare function called<Code extends (...values: never[]) => unknown>(code: Code): Parameters<Code> extends [] ? (inside: Inside) => ReturnType<Code> : Code;',
-    'declare function given<Wanted>(value: Wanted | null | undefined): void;',
     '',
     `export function view() {\n${indent(body)}\n}`,
     '',
