@@ -4,16 +4,16 @@ import { describe, expect, it } from 'vitest';
 import { examplePath, PLAIN, type ExampleFiles } from '../src/check/codes/code.js';
 import { CODES, findCode } from '../src/check/codes/index.js';
 import { analyze, openLibrary } from '../src/index.js';
-import { checkTypes } from '../src/types/check-types.js';
+import { checkLibrary } from '../src/types/check-library.js';
 import { readTree, REPOSITORY, writeFiles } from './helpers.js';
 
 async function find(files: ExampleFiles, withTypes: boolean) {
   const all = Object.entries({ ...PLAIN, ...files }).map(([path, text]) => [examplePath(path), text]);
-  const analysis = analyze(await openLibrary(writeFiles(Object.fromEntries(all) as Record<string, string>)));
-  if (!withTypes) return analysis.findings;
-  const { findings, unchecked } = await checkTypes(analysis);
+  const library = await openLibrary(writeFiles(Object.fromEntries(all) as Record<string, string>));
+  const { findings, unchecked } = await checkLibrary(library, withTypes);
   expect(unchecked).toBeUndefined();
-  return [...analysis.findings, ...findings];
+  if (!withTypes) expect(analyze(library).findings).toEqual(findings);
+  return findings;
 }
 
 describe('the table of findings', () => {

@@ -6,7 +6,7 @@ import { slashed, type Library } from '../library/open-library.js';
 import { quoted } from '../literal.js';
 import { emitElement, type Addresses, type EmittedElement } from '../view/emit-element.js';
 import { bundleName } from './package-manifest.js';
-import { toolFile } from './tool-files.js';
+import { toolFile } from '../tool-files.js';
 
 /** Names by which made modules import each other while they are bundled. */
 const RUNTIME = 'lastwright:runtime';

@@ -1,7 +1,8 @@
 import { readBehavior, type Behavior } from '../behavior/read-behavior.js';
 import { hasErrors, inReadingOrder, type Finding } from '../finding.js';
 import { readContract, readSamples } from '../contract/read-contract.js';
-import type { Locate } from '../contract/read-document.js';
+import { readDocument, type Locate } from '../contract/read-document.js';
+import { contractSchema } from '../contract/schema.js';
 import { readDefinitions, readTrait } from '../contract/read-trait.js';
 import type { Contract, Sample, Shared, Trait } from '../contract/model.js';
 import { ENGINES } from '../engines/index.js';
@@ -41,15 +42,57 @@ export interface Analysis {
 
 /** Reads every file of a library and checks what it says: contracts, views, behaviors, samples, and their agreement. */
 export function analyze(library: Library): Analysis {
+  const { findings, shared } = analyzeFrame(library);
+  const part = analyzeElements(library.elements, shared);
+  findings.push(
+    ...part.findings,
+    ...checkTags(
+      part.elements.map(({ contract }) => contract),
+      library,
+    ),
+  );
+  return { library, elements: part.elements, findings: inReadingOrder(withSeverities(findings, library)) };
+}
+
+/** What is there beside the elements: the configuration, and what contracts share. */
+export function analyzeFrame(library: Library): { findings: Finding[]; shared: Shared } {
   const findings = [...library.findings, ...checkConfig(library)];
-  const shared = readShared(library, findings);
+  return { shared: readShared(library, findings), findings };
+}
+
+/** Some elements of a library, read and checked. */
+export interface AnalyzedPart {
+  elements: Element[];
+  /** Contracts that their views may refer to, by tag. */
+  contracts: ReadonlyMap<string, Contract>;
+  findings: Finding[];
+}
+
+/**
+ * Reads and checks some elements of a library. `others` are those that are looked at elsewhere; their contracts
+ * are read if a view here uses any custom element.
+ */
+export function analyzeElements(
+  folders: readonly ElementFolder[],
+  shared: Shared,
+  others: readonly ElementFolder[] = [],
+): AnalyzedPart {
+  const findings: Finding[] = [];
   const elements: Element[] = [];
-  for (const folder of library.elements) {
+  const contracts = new Map<string, Contract>();
+  if (folders.some(({ view }) => view && USES_ELEMENTS.test(view.text))) {
+    for (const { contract } of others) {
+      const { contract: known } = readContract(contract.file, contract.text, shared);
+      if (known) contracts.set(known.tag, known);
+    }
+  }
+  for (const folder of folders) {
     const read = readContract(folder.contract.file, folder.contract.text, shared);
     findings.push(...read.findings);
     if (!read.contract) continue;
     const samples = folder.samples && readSamples(folder.samples.file, folder.samples.text);
     findings.push(...(samples?.findings ?? []));
+    contracts.set(read.contract.tag, read.contract);
     elements.push({
       folder,
       contract: read.contract,
@@ -61,11 +104,12 @@ export function analyze(library: Library): Analysis {
       locateSample: samples?.locate ?? (() => ({ line: 1, column: 1 })),
     });
   }
-  findings.push(...checkTags(elements));
-  const contracts = new Map(elements.map(({ contract }) => [contract.tag, contract]));
   for (const element of elements) findings.push(...analyzeElement(element, contracts));
-  return { library, elements, findings: inReadingOrder(withSeverities(findings, library)) };
+  return { elements, contracts, findings };
 }
+
+/** Markup that has a custom element in it. */
+const USES_ELEMENTS = /<[a-zA-Z][\w.]*-/;
 
 function analyzeElement(element: Element, contracts: ReadonlyMap<string, Contract>): Finding[] {
   const { folder, contract } = element;
@@ -101,20 +145,22 @@ function analyzeElement(element: Element, contracts: ReadonlyMap<string, Contrac
   return findings;
 }
 
-function checkTags(elements: readonly Element[]): Finding[] {
+/** Each tag belongs to one element; `contracts` are in the order of the library. */
+export function checkTags(contracts: readonly Pick<Contract, 'tag' | 'file'>[], library: Library): Finding[] {
   const files = new Map<string, string>();
-  return elements.flatMap(({ contract }) => {
-    const other = files.get(contract.tag);
-    files.set(contract.tag, contract.file);
-    if (other === undefined) return [];
+  return contracts.flatMap(({ tag, file }) => {
+    const other = files.get(tag);
+    files.set(tag, file);
+    const folder = library.elements.find(({ contract }) => contract.file === file);
+    if (other === undefined || !folder) return [];
     return [
       {
         code: 'tag/duplicate',
         severity: 'error' as const,
-        message: `The tag "${contract.tag}" already belongs to ${other}.`,
+        message: `The tag "${tag}" already belongs to ${other}.`,
         help: 'Give one of the two another tag.',
-        file: contract.file,
-        ...contract.locate(['tag']),
+        file,
+        ...readDocument(file, folder.contract.text, contractSchema).locate(['tag']),
       },
     ];
   });
@@ -167,7 +213,7 @@ function readShared(library: Library, findings: Finding[]): Shared {
 }
 
 /** Severities as the library's configuration wants them; what stops a build stays an error. */
-function withSeverities(findings: readonly Finding[], { severity }: Library): Finding[] {
+export function withSeverities(findings: readonly Finding[], { severity }: Library): Finding[] {
   return findings.flatMap((finding) => {
     const wanted = finding.severity === 'error' ? undefined : severity[finding.code];
     if (wanted === 'off') return [];

@@ -25,7 +25,8 @@ export default class Build extends BaseCommand {
     const { files, findings } = await buildLibrary(analysis);
     if (files.size > 0) await writeOutput(join(library.root, output), files);
     else process.exitCode = EXIT.problems;
-    writeTypes(library.root, typeFiles(analysis));
+    const contracts = new Map(elements.map(({ contract }) => [contract.tag, contract]));
+    writeTypes(library.root, typeFiles({ ...analysis, contracts }));
     const tags = elements.map(({ contract }) => contract.tag);
     const report = buildReport(output, files, tags, findings);
     if (flags.json) {

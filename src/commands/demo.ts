@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { buildLibrary } from '../build/build-library.js';
 import { buildReport } from '../build/report.js';
-import { TOOL_ROOT } from '../build/tool-files.js';
+import { TOOL_ROOT } from '../tool-files.js';
 import { writeOutput } from '../build/write-output.js';
 import { UsageError } from '../library/open-library.js';
 import { analyzeFrom, BaseCommand } from '../terminal/base-command.js';

@@ -1,13 +1,13 @@
 import { writeFile, rename } from 'node:fs/promises';
 import { join } from 'node:path';
 import colors from 'picocolors';
-import { analyze } from '../check/analyze.js';
 import { fixFindings, type FixedFile } from '../check/fix.js';
 import { FORMATS } from '../check/formats/index.js';
 import { recallFindings, rememberFindings } from '../check/remembered.js';
 import { checkReport } from '../check/report.js';
-import { inReadingOrder, type Finding } from '../finding.js';
+import type { Finding } from '../finding.js';
 import { findLibraryRoot, openLibrary, type Library } from '../library/open-library.js';
+import { checkLibrary } from '../types/check-library.js';
 import { EXIT } from './base-command.js';
 import { counted, say } from './output.js';
 import { showCounts, showFindings } from './show-findings.js';
@@ -50,21 +50,14 @@ interface Checked {
   unchecked: string | undefined;
 }
 
-/** Everything that a check looks at: what the tool sees itself, then what TypeScript sees. */
+/** Checks, or recalls what the last check found if nothing has changed since. */
 async function checkAll(run: CheckRun): Promise<Checked> {
   const library = await openLibrary(await findLibraryRoot(run.library ?? process.cwd()));
-  if (!run.types) {
-    const known = await recallFindings(library, run.toolVersion);
-    if (known) return { library, findings: known, unchecked: undefined };
-  }
-  const analysis = analyze(library);
-  if (!run.types) {
-    await rememberFindings(library, run.toolVersion, analysis.findings);
-    return { library, findings: analysis.findings, unchecked: undefined };
-  }
-  const { checkTypes } = await import('../types/check-types.js');
-  const { findings, unchecked } = await checkTypes(analysis);
-  return { library, findings: inReadingOrder([...analysis.findings, ...findings]), unchecked };
+  const known = run.types ? undefined : await recallFindings(library, run.toolVersion);
+  if (known) return { library, findings: known, unchecked: undefined };
+  const checked = await checkLibrary(library, run.types);
+  if (!run.types) await rememberFindings(library, run.toolVersion, checked.findings);
+  return { library, ...checked };
 }
 
 function failed(findings: readonly Finding[], { maxWarnings = Infinity }: CheckRun): boolean {

@@ -2,11 +2,13 @@ import { spawn } from 'node:child_process';
 import { createRequire } from 'node:module';
 import { dirname, isAbsolute, join, relative } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import type { Analysis } from '../check/analyze.js';
+import { analyzeElements, type AnalyzedPart, type Element } from '../check/analyze.js';
+import type { Shared } from '../contract/model.js';
 import type { Finding } from '../finding.js';
-import { slashed } from '../library/open-library.js';
-import { originOf } from '../view/mapped-code.js';
-import { TYPES_FOLDER, typeFiles, writeTypes, type TypeFiles } from './type-files.js';
+import { slashed, type Library } from '../library/open-library.js';
+import { originOf, type Origin } from '../view/mapped-code.js';
+import { sharedModule, TYPES_FOLDER, writeTypes, type TypeFiles } from './type-files.js';
+import { viewModule } from './view-module.js';
 
 const require = createRequire(import.meta.url);
 
@@ -20,11 +22,10 @@ export interface CheckedTypes {
  * Writes the types of a library into the tool's own folder there, and lets TypeScript (its native compiler,
  * as a process) check views and behaviors with them.
  */
-export async function checkTypes(analysis: Analysis): Promise<CheckedTypes> {
-  const { root } = analysis.library;
-  const made = typeFiles(analysis);
+export async function checkTypes(library: Library, shared: Shared, made: TypeFiles): Promise<CheckedTypes> {
+  const { root } = library;
   writeTypes(root, made);
-  if (made.views.size + made.behaviors.length === 0) return { findings: [], unchecked: undefined };
+  if (made.views.length + made.behaviors.length === 0) return { findings: [], unchecked: undefined };
   const compiler = await findCompiler();
   if (!compiler) return { findings: [], unchecked: 'TypeScript has no compiler for this machine.' };
   const { output, ended } = await run(
@@ -39,7 +40,38 @@ export async function checkTypes(analysis: Analysis): Promise<CheckedTypes> {
       unchecked: `TypeScript did not come to an end: ${output.trim().split('\n')[0] ?? ended}`,
     };
   }
-  return { findings: toFindings(diagnostics, made, analysis), unchecked: undefined };
+  return { findings: toFindings(diagnostics, made, new Places(library, shared)), unchecked: undefined };
+}
+
+/** Looks up where generated code comes from; elements are analyzed again for it, since few have problems. */
+class Places {
+  readonly #parts = new Map<string, AnalyzedPart>();
+
+  constructor(
+    readonly library: Library,
+    readonly shared: Shared,
+  ) {}
+
+  /** The element in whose folder (below that of generated types) a file lies. */
+  element(file: string): { element: Element; part: AnalyzedPart } | undefined {
+    const folder = this.library.elements.find((candidate) =>
+      file.startsWith(`${TYPES_FOLDER}/${candidate.folder}/`),
+    );
+    if (!folder) return undefined;
+    const others = this.library.elements.filter((other) => other !== folder);
+    const part = this.#parts.get(folder.folder) ?? analyzeElements([folder], this.shared, others);
+    this.#parts.set(folder.folder, part);
+    return part.elements[0] && { element: part.elements[0], part };
+  }
+
+  /** The place in a view that a place in its module comes from. */
+  inView({ file, line, column }: Diagnostic): Origin | undefined {
+    const found = this.element(file);
+    if (!found?.element.plan) return undefined;
+    const { element, part } = found;
+    const { segments } = viewModule(element, part.contracts, sharedModule(element.folder.folder));
+    return originOf(segments, line, column);
+  }
 }
 
 async function findCompiler(): Promise<string | undefined> {
@@ -97,52 +129,54 @@ function parseDiagnostics(output: string, root: string): Diagnostic[] {
   return found;
 }
 
-function toFindings(diagnostics: readonly Diagnostic[], made: TypeFiles, { elements }: Analysis): Finding[] {
-  const findings: Finding[] = [];
-  const seen = new Set<string>();
+function toFindings(diagnostics: readonly Diagnostic[], made: TypeFiles, places: Places): Finding[] {
+  const findings = new Map<string, Finding>();
+  const views = new Set(made.views);
+  const behaviors = new Set(made.behaviors);
   for (const diagnostic of diagnostics) {
-    const finding = toFinding(diagnostic, made, elements);
+    const finding = views.has(diagnostic.file)
+      ? viewFinding(diagnostic, places)
+      : behaviors.has(diagnostic.file)
+        ? behaviorFinding(diagnostic)
+        : contractFinding(diagnostic, places);
     const key = finding && `${finding.file}:${finding.line}:${finding.column}`;
-    if (!finding || seen.has(key!)) continue;
-    seen.add(key!);
-    findings.push(finding);
+    if (finding && !findings.has(key!)) findings.set(key!, finding);
   }
-  return findings;
+  return [...findings.values()];
 }
 
-function toFinding(
-  diagnostic: Diagnostic,
-  { views, behaviors }: TypeFiles,
-  elements: Analysis['elements'],
-): Finding | undefined {
-  const { file, line, column } = diagnostic;
-  const message = sentence(diagnostic.message);
-  const segments = views.get(file);
-  if (segments) {
-    const origin = originOf(segments, line, column);
-    if (!origin) return undefined;
-    const help = 'Mend the expression, or the type in the contract or the behavior.';
-    return { code: 'view/type', severity: 'error', message, help, file: origin.file, ...origin.at };
-  }
-  if (!file.startsWith(`${TYPES_FOLDER}/`)) {
-    if (!behaviors.includes(file)) return undefined;
-    const help = 'Mend the code, or the type in the contract.';
-    return { code: 'behavior/type', severity: 'error', message, help, file, line, column };
-  }
-  // Generated declarations hold nothing of the author's but the names of classes.
+function viewFinding(diagnostic: Diagnostic, places: Places): Finding | undefined {
+  const origin = places.inView(diagnostic);
+  if (!origin) return undefined;
+  const help = 'Mend the expression, or the type in the contract or the behavior.';
+  return {
+    code: 'view/type',
+    severity: 'error',
+    message: sentence(diagnostic.message),
+    help,
+    file: origin.file,
+    ...origin.at,
+  };
+}
+
+function behaviorFinding({ file, line, column, message }: Diagnostic): Finding {
+  const help = 'Mend the code, or the type in the contract.';
+  return { code: 'behavior/type', severity: 'error', message: sentence(message), help, file, line, column };
+}
+
+/** Generated declarations hold nothing of the author's but the names of classes. */
+function contractFinding({ file, message }: Diagnostic, places: Places): Finding | undefined {
   const name = /Cannot find name '([^']+)'/.exec(message)?.[1];
-  const element = elements.find(({ contract }) =>
-    file.startsWith(`${TYPES_FOLDER}/${dirname(contract.file)}/`),
-  );
-  const property = element?.contract.properties.find(({ instance }) => instance?.split('.')[0] === name);
-  if (!element || !property) return undefined;
+  const contract = name === undefined ? undefined : places.element(file)?.element.contract;
+  const property = contract?.properties.find(({ instance }) => instance?.split('.')[0] === name);
+  if (!contract || !property) return undefined;
   return {
     code: 'property/instance',
     severity: 'error',
     message: `There is no class "${property.instance}".`,
     help: 'Write the name of a standard class, such as Date, File or HTMLElement.',
-    file: element.contract.file,
-    ...element.contract.locate(['properties', property.name, 'instance']),
+    file: contract.file,
+    ...contract.locate(['properties', property.name, 'instance']),
   };
 }
 

@@ -1,7 +1,6 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { dirname, join, posix } from 'node:path';
-import type { Analysis, Element } from '../check/analyze.js';
-import type { Segment } from '../view/mapped-code.js';
+import type { AnalyzedPart, Element } from '../check/analyze.js';
 import { authorDeclaration, SHARED_DECLARATION, SHARED_TYPES } from './author-declarations.js';
 import { viewModule } from './view-module.js';
 
@@ -14,34 +13,37 @@ export const TYPES_FOLDER = `${OWN_FOLDER}/types`;
 /** Generated files by their path from the library's root. */
 export interface TypeFiles {
   files: Map<string, string>;
-  /** Where the pieces of each view's module come from, by that module's path. */
-  views: Map<string, Segment[]>;
+  /** Modules of views. */
+  views: string[];
   /** Behaviors in TypeScript. */
   behaviors: string[];
 }
 
 /** The types of a library: a declaration for each contract and, where nothing is broken, a module for each view. */
-export function typeFiles({ elements, findings }: Analysis): TypeFiles {
+export function typeFiles({ elements, findings, contracts }: AnalyzedPart): TypeFiles {
   const broken = new Set(
     findings.filter(({ severity }) => severity === 'error').map(({ file }) => posix.dirname(file)),
   );
-  const contracts = new Map(elements.map(({ contract }) => [contract.tag, contract]));
-  const made: TypeFiles = { files: new Map(), views: new Map(), behaviors: [] };
+  const made: TypeFiles = { files: new Map(), views: [], behaviors: [] };
   made.files.set(`${TYPES_FOLDER}/${SHARED_TYPES}`, SHARED_DECLARATION);
   for (const element of elements) {
     const { contract, folder, plan } = element;
     if (contract.wraps !== undefined) continue;
-    const shared = `${'../'.repeat(folder.folder.split('/').length)}${SHARED_TYPES.replace(/\.d\.ts$/, '')}`;
+    const shared = sharedModule(folder.folder);
     made.files.set(declarationPath(contract.file), authorDeclaration(contract, stateModule(element), shared));
     if (broken.has(folder.folder)) continue;
     if (folder.behavior && /\.m?ts$/.test(folder.behavior.file)) made.behaviors.push(folder.behavior.file);
     if (!plan) continue;
     const path = `${TYPES_FOLDER}/${plan.file}.ts`;
-    const { code, segments } = viewModule(element, contracts, shared);
-    made.files.set(path, code);
-    made.views.set(path, segments);
+    made.files.set(path, viewModule(element, contracts, shared).code);
+    made.views.push(path);
   }
   return made;
+}
+
+/** Where the types of an element in this folder import from what all elements share. */
+export function sharedModule(folder: string): string {
+  return '../'.repeat(folder.split('/').length) + SHARED_TYPES.replace(/\.d\.ts$/, '');
 }
 
 /** `x.contract.yaml` is declared by `x.contract.d.yaml.ts`. */

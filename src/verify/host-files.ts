@@ -3,7 +3,7 @@ import { mkdir, mkdtemp, readdir, readFile, rename, rm, writeFile } from 'node:f
 import { createRequire } from 'node:module';
 import { basename, dirname, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { TOOL_ROOT } from '../build/tool-files.js';
+import { TOOL_ROOT } from '../tool-files.js';
 import { cacheFolder } from '../cache.js';
 import type { Host, HostTools } from '../hosts/host.js';
 

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { packageExports } from '../build/package-manifest.js';
-import { toolFile } from '../build/tool-files.js';
+import { toolFile } from '../tool-files.js';
 import type { Analysis, Element } from '../check/analyze.js';
 import { ENGINES } from '../engines/index.js';
 import { EngineMissing, type Browser } from '../engines/engine.js';
