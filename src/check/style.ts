@@ -177,7 +177,7 @@ function checkHostDisplay(nodes: readonly ViewNode[], setsHostDisplay: boolean, 
     'style/host-inline',
     'warning',
     { line: 1, column: 1 },
-    `The element stays "display: inline" around <${block.name}>, which is a block: it has no size of its own, and layout takes longer.`,
+    `The element stays inline around <${block.name}>, a block: it gets no size of its own, and layout takes longer.`,
     'Add :host { display: block; } (or another display).',
     { start: 0, end: 0, text: ':host {\n  display: block;\n}\n\n' },
   );

@@ -76,7 +76,7 @@ export const traitCodes: Code[] = [
     severity: 'error',
     title: 'A value of the state that is changed in place',
     reason:
-      'A view follows when a name of the state gets another value; the same array with one item more is no other value.',
+      'A view follows when a name of the state gets another value; the same array with one item more is none.',
     fails: {
       '.ts':
         'export const state = () => ({ seen: [] });\nexport function look(mast) { mast.state.seen.push(1); }\n',
