@@ -16,7 +16,7 @@ tag: lamp-${name}
 properties:
   label: { type: string }
   level: { type: number, minimum: 0, default: 0 }
-  lit: { type: boolean, reflect: true }
+  bright: { type: boolean, reflect: true }
   stops: { type: array, items: { type: string }, default: [] }
 slots: { default: {}, note: {} }
 events:
@@ -40,7 +40,7 @@ const samples = `
 - sample: Flashes
   steps:
     - call: flash
-    - expect: { property: { lit: true } }
+    - expect: { property: { bright: true } }
 `;
 
 let report: VerifyReport;

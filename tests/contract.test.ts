@@ -15,7 +15,7 @@ contract: 1
 tag: quay-mast
 properties:
   maxHeight: { type: integer, minimum: 1 }
-  lit: { type: boolean, reflect: true }
+  bright: { type: boolean, reflect: true }
   flags: { type: array, items: { $ref: '#/definitions/flag' } }
   kind: { $ref: '#/definitions/kind', default: tall }
   code: { type: string, attribute: mast-code }
@@ -34,7 +34,7 @@ definitions:
       default: undefined,
       required: false,
     });
-    expect(by.lit).toMatchObject({ kind: 'boolean', default: false, reflect: true });
+    expect(by.bright).toMatchObject({ kind: 'boolean', default: false, reflect: true });
     expect(by.flags).toMatchObject({ kind: 'array', attribute: undefined });
     expect(by.kind).toMatchObject({ kind: 'enum', default: 'tall' });
     expect(by.code!.attribute).toBe('mast-code');
@@ -57,14 +57,14 @@ tag: quay-mast
 propertys: {}
 properties:
   height: { type: nummber }
-  lit: { type: boolean, reflekt: true }
+  bright: { type: boolean, reflekt: true }
 events:
   mast-raise: { detail: { type: object, propertis: {} } }
 `);
     expect(contract).toBeUndefined();
     expect(findings.map(({ code, line, column }) => [code, line, column])).toEqual([
       ['document/value', 5, 19],
-      ['document/unknown-key', 6, 25],
+      ['document/unknown-key', 6, 28],
       ['document/unknown-key', 8, 41],
       ['document/unknown-key', 3, 1],
     ]);
@@ -85,7 +85,7 @@ events:
     ],
     [
       'a boolean that is true',
-      'contract: 1\ntag: quay-mast\nproperties: { lit: { type: boolean, default: true } }\n',
+      'contract: 1\ntag: quay-mast\nproperties: { bright: { type: boolean, default: true } }\n',
       'property/boolean-default',
       /no attribute can say false/,
     ],

@@ -14,7 +14,7 @@ properties:
   label: { type: string, default: Mast }
   height: { type: integer, minimum: 1, maximum: 90, default: 10 }
   kind: { enum: [1, 2, tall], default: 1, reflect: true }
-  lit: { type: boolean, reflect: true }
+  bright: { type: boolean, reflect: true }
   maxLoad: { type: number, reflect: true }
   flags: { type: array, items: { type: object }, default: [] }
   text: { type: string }
@@ -25,15 +25,15 @@ events:
 methods: { raise: { parameters: [{ name: by, schema: { type: number } }], returns: { type: boolean } }, fault: {} }
 `,
   'elements/quay-mast/quay-mast.html': `
-<section class="{[kind, { lit, broken: faulty }]}" title="{text}" style="opacity: {height / 100}">
+<section class="{[kind, { bright, broken: faulty }]}" title="{text}" style="opacity: {height / 100}">
   <h1>{label}: {height} m {unit}</h1>
   <slot name="top"></slot><slot>Nothing</slot>
-  <button onclick="open = !open; count++" disabled="{lit}">{open ? 'open' : 'shut'} {count}</button>
+  <button onclick="open = !open; count++" disabled="{bright}">{open ? 'open' : 'shut'} {count}</button>
   <input value="{text}">
   <quay-flag size="{height}" flag-name="{label}">in</quay-flag>
   <template when="faulty"><i>{count.deep.deeper}</i></template>
   <table><template for-each="flag, place of flags" key="flag.id"><tr><td>{place}</td><td onclick="choose(flag, place)">{flag.name}</td><template for-each="hole of flag.holes"><td>{flag.name}{hole}{place}{label}</td></template></tr></template></table>
-  <template when="lit"><template for-each="value of flags">{value.id},</template></template>
+  <template when="bright"><template for-each="value of flags">{value.id},</template></template>
 </section>`,
   'elements/quay-mast/quay-mast.ts': `
 export const state = () => ({ open: false, count: 0, faulty: false, log: [] });
@@ -115,7 +115,7 @@ describe('a built element', () => {
       ['kind', '2', 2],
       ['kind', 'tall', 'tall'],
       ['kind', 'short', 1],
-      ['lit', 'yes', true],
+      ['bright', 'yes', true],
       ['maxLoad', 'x', undefined],
       ['maxLoad', '2.5', 2.5],
     ];
@@ -131,8 +131,8 @@ describe('a built element', () => {
 
   it('reflects at once, without defaults, in both directions', async () => {
     expect(await inPage(`return mast.getAttributeNames()`)).toEqual([]);
-    expect(await inPage(`mast.kind = 2; mast.lit = true; mast.maxLoad = 3; return mast.outerHTML`)).toBe(
-      '<quay-mast kind="2" lit="" max-load="3"></quay-mast>',
+    expect(await inPage(`mast.kind = 2; mast.bright = true; mast.maxLoad = 3; return mast.outerHTML`)).toBe(
+      '<quay-mast kind="2" bright="" max-load="3"></quay-mast>',
     );
     expect(
       await inPage(
@@ -176,9 +176,9 @@ describe('a built element', () => {
     );
     expect(
       await inPage(
-        `mast.lit = true; await mast.settled; return [$('button').disabled, $('section').className]`,
+        `mast.bright = true; await mast.settled; return [$('button').disabled, $('section').className]`,
       ),
-    ).toEqual([true, '1 lit']);
+    ).toEqual([true, '1 bright']);
   });
 
   it('keeps a live property what the contract says, also after typing', async () => {
@@ -283,7 +283,7 @@ describe('a built element', () => {
     const lastText = `$('section').textContent.trim().slice(-4)`;
     expect(
       await inPage(
-        `mast.flags = [{ id: 1 }, { id: 2 }]; mast.lit = true; await mast.settled; const shown = ${lastText}; mast.flags = [{ id: 2 }, { id: 1 }]; await mast.settled; const turned = ${lastText}; mast.lit = false; await mast.settled; return [shown, turned, ${lastText}.includes(',')]`,
+        `mast.flags = [{ id: 1 }, { id: 2 }]; mast.bright = true; await mast.settled; const shown = ${lastText}; mast.flags = [{ id: 2 }, { id: 1 }]; await mast.settled; const turned = ${lastText}; mast.bright = false; await mast.settled; return [shown, turned, ${lastText}.includes(',')]`,
       ),
     ).toEqual(['1,2,', '2,1,', false]);
   });
@@ -298,17 +298,17 @@ describe('a built element', () => {
           early.setAttribute('kind', '2');
           early.setAttribute('label', 'from attribute');
           early.label = 'from property';
-          early.lit = true;
+          early.bright = true;
           early.flags = [];
           const { flags } = early;
           holder.append(early);
           const detached = document.createElement('quay-late');
-          detached.lit = true;
+          detached.bright = true;
           class Late extends customElements.get('quay-mast') {}
           customElements.define('quay-late', Late);
           customElements.upgrade(detached);
           await null;
-          return [early.kind, early.label, early.lit, early.hasAttribute('lit'), early.flags === flags, Object.keys(early), early.shadowRoot.querySelector('h1').textContent, detached.lit, detached.hasAttribute('lit')];
+          return [early.kind, early.label, early.bright, early.hasAttribute('bright'), early.flags === flags, Object.keys(early), early.shadowRoot.querySelector('h1').textContent, detached.bright, detached.hasAttribute('bright')];
         })()`,
         5000,
       ),

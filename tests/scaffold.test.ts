@@ -46,7 +46,7 @@ describe('add', () => {
       '--property',
       'height:integer=3',
       '--property',
-      'lit:boolean',
+      'bright:boolean',
       '--property',
       'flags:array',
       '--property',

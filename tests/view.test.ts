@@ -13,7 +13,7 @@ tag: quay-mast
 properties:
   label: { type: string, default: Mast }
   height: { type: number, default: 0 }
-  lit: { type: boolean }
+  bright: { type: boolean }
   flags: { type: array, items: { type: object }, default: [] }
 slots: { default: {}, top: {} }
 `,
@@ -48,7 +48,7 @@ describe('a view', () => {
   it.each([
     ['<p>{label}</p>', ['property:label']],
     ['<p>{label} is {height} {unit}</p>', ['property:height', 'property:label']],
-    ['<p class="mast {lit && \'lit\'}"></p>', ['property:lit']],
+    ['<p class="mast {bright && \'bright\'}"></p>', ['property:bright']],
     ['<p>{open ? count : 0}</p>', ['state:count', 'state:open']],
     ['<p>{tall()}</p>', ['property:height', 'state:open']],
     ['<p>{helper()}</p>', ['property:label']],
@@ -58,7 +58,7 @@ describe('a view', () => {
     ['<p>{ {label}.label }</p>', ['property:label']],
     ['<p>{Math.max(1, 2)}</p>', []],
     ['<p>{(label)}</p>', ['property:label']],
-    ['<p>{ (lit ? (height) : count) }</p>', ['property:height', 'property:lit', 'state:count']],
+    ['<p>{ (bright ? (height) : count) }</p>', ['property:bright', 'property:height', 'state:count']],
   ])('knows what %s reads', (html, expected) => {
     expect(plan(html).findings).toEqual([]);
     expect(reads(html)).toEqual(expected);
@@ -71,7 +71,7 @@ describe('a view', () => {
           <li onclick="raise(place)">{flag.name}<template when="flag.torn"> torn</template></li>
         </template>
       </ul>
-      <template when="lit"><b>lit</b></template>
+      <template when="bright"><b>bright</b></template>
       <template otherwise>dark</template>`);
     expect(findings).toEqual([]);
     const blocks = allBlocks(made.root);
@@ -79,8 +79,8 @@ describe('a view', () => {
       'QuayMastView',
       'FlagBlock',
       'FlagBlock2',
-      'LitBlock',
-      'NoLitBlock',
+      'BrightBlock',
+      'NoBrightBlock',
     ]);
     expect(made.root.markup).toBe('<ul><!----></ul><!---->');
     expect(blocks[1]).toMatchObject({ markup: '<li> <!----></li>', single: true });
@@ -127,7 +127,7 @@ describe('a view', () => {
     ['an assignment to a function', '<p onclick="raise = 1"></p>', 'view/assignment', 1, 13, undefined],
     [
       'a block inside of SVG',
-      '<svg><template when="lit"><g></g></template></svg>',
+      '<svg><template when="bright"><g></g></template></svg>',
       'view/block',
       1,
       6,
@@ -154,7 +154,7 @@ describe('a view', () => {
     ['a template that does nothing', '<template>x</template>', 'view/block', 1, 1, undefined],
     [
       'an attribute of a block',
-      '<template when="lit" class="x">x</template>',
+      '<template when="bright" class="x">x</template>',
       'view/block',
       1,
       22,

@@ -7,7 +7,7 @@ export function libraryFiles(name: string, tag: string, toolVersion: string): Re
   const element = elementFiles({
     tag,
     summary: 'A lantern at the quay: a first element to change or to replace.',
-    properties: ['label:string=Lantern', 'color:white|green|red', 'lit:boolean'],
+    properties: ['label:string=Lantern', 'color:white|green|red', 'bright:boolean'],
     slots: ['default'],
     events: ['lantern-switch'],
     methods: ['reveal'],

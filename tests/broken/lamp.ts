@@ -3,7 +3,7 @@
  * break one thing each.
  */
 export class Lamp extends HTMLElement {
-  static observedAttributes = ['label', 'level', 'lit'];
+  static observedAttributes = ['label', 'level', 'bright'];
   static sheet = new CSSStyleSheet();
 
   static {
@@ -16,7 +16,7 @@ export class Lamp extends HTMLElement {
   protected values = {
     label: undefined as string | undefined,
     level: 0,
-    lit: false,
+    bright: false,
     stops: [] as readonly string[],
   };
   protected switched = 0;
@@ -49,7 +49,7 @@ export class Lamp extends HTMLElement {
       const value = own[name];
       delete own[name];
       this.store(name as never, value as never);
-      if (name === 'lit' && value) queueMicrotask(() => this.reflectLit());
+      if (name === 'bright' && value) queueMicrotask(() => this.reflectBright());
     }
   }
 
@@ -81,14 +81,14 @@ export class Lamp extends HTMLElement {
     this.store('level', number >= 0 ? number : 0);
   }
 
-  get lit(): boolean {
-    return this.values.lit;
+  get bright(): boolean {
+    return this.values.bright;
   }
 
-  set lit(value: unknown) {
-    if (Boolean(value) === this.values.lit) return;
-    this.store('lit', Boolean(value));
-    if (!this.#reading) this.reflectLit();
+  set bright(value: unknown) {
+    if (Boolean(value) === this.values.bright) return;
+    this.store('bright', Boolean(value));
+    if (!this.#reading) this.reflectBright();
   }
 
   get stops(): readonly string[] {
@@ -99,8 +99,8 @@ export class Lamp extends HTMLElement {
     this.store('stops', value ?? []);
   }
 
-  protected reflectLit(): void {
-    this.toggleAttribute('lit', this.values.lit);
+  protected reflectBright(): void {
+    this.toggleAttribute('bright', this.values.bright);
   }
 
   attributeChangedCallback(name: string, _before: string | null, text: string | null): void {
@@ -110,7 +110,7 @@ export class Lamp extends HTMLElement {
   }
 
   protected read(name: string, text: string | null): void {
-    if (name === 'lit') this.lit = text !== null;
+    if (name === 'bright') this.bright = text !== null;
     else if (name === 'level') this.level = text;
     else this.label = text;
   }
@@ -129,7 +129,7 @@ export class Lamp extends HTMLElement {
   }
 
   flash(): void {
-    this.lit = true;
+    this.bright = true;
   }
 
   connectedCallback(): void {

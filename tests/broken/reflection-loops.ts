@@ -4,6 +4,6 @@ import { Lamp } from './lamp.js';
 export default class extends Lamp {
   protected override read(name: string, text: string | null): void {
     super.read(name, text);
-    if (name === 'lit' && text === '') this.setAttribute('lit', 'lit');
+    if (name === 'bright' && text === '') this.setAttribute('bright', 'bright');
   }
 }

@@ -2,5 +2,5 @@ import { Lamp } from './lamp.js';
 
 /** The property is never written to its attribute. */
 export default class extends Lamp {
-  protected override reflectLit(): void {}
+  protected override reflectBright(): void {}
 }

@@ -73,7 +73,7 @@ export const memberCodes: Code[] = [
     title: 'A boolean that is true by default',
     reason:
       'Absence of a boolean attribute means false (HTML, section 2.3.2), so markup could never switch it off.',
-    fails: properties('lit: { type: boolean, default: true }'),
+    fails: properties('bright: { type: boolean, default: true }'),
     mended: properties('dark: { type: boolean }'),
   },
   {
