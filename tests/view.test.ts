@@ -157,7 +157,7 @@ describe('a view', () => {
       '<template when="bright" class="x">x</template>',
       'view/block',
       1,
-      22,
+      25,
       undefined,
     ],
     ['a script', '<script>1</script>', 'view/foreign-code', 1, 1, /behavior/],
