@@ -1,3 +1,4 @@
+import { spawn } from 'node:child_process';
 import { cpSync, mkdirSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
@@ -327,6 +328,33 @@ describe('check, for other programs', () => {
     const tree = readTree(folder);
     expect(tree['elements/quay-mast/quay-mast.html']).toBe('<p onclick="go()">{label}</p>');
     expect(tree['elements/quay-mast/quay-mast.css']).toMatch(/^:host \{\n  display: block;\n\}/);
+  });
+});
+
+describe('check --watch', () => {
+  it('checks again after a change, until it is ended', async () => {
+    const folder = writeElement({ '.contract.yaml': CONTRACT, '.html': '<span>{label}</span>' });
+    const child = spawn(
+      process.execPath,
+      [join(REPOSITORY, 'bin/lastwright.js'), 'check', '--watch', '--library', folder],
+      {
+        env: { ...process.env, NO_COLOR: '1' },
+        stdio: ['ignore', 'pipe', 'pipe'],
+      },
+    );
+    let said = '';
+    for (const stream of [child.stdout, child.stderr])
+      stream.on('data', (chunk: Buffer) => (said += chunk.toString()));
+    const ended = new Promise<number | null>((resolve) => child.on('close', resolve));
+    const hears = (text: string) => expect.poll(() => said, { timeout: 20_000 }).toContain(text);
+    await hears('Watching');
+    expect(said).toContain('1 element: 0 errors');
+    writeFileSync(join(folder, 'elements/quay-mast/quay-mast.html'), '<span>{lable}</span>');
+    await hears('view/unknown-name');
+    writeFileSync(join(folder, 'elements/quay-mast/quay-mast.html'), '<span>{label.lenght}</span>');
+    await hears('view/type');
+    child.kill('SIGTERM');
+    expect(await ended).toBe(0);
   });
 });
 
