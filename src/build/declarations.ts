@@ -1,5 +1,4 @@
 import type { Contract, Method, Property } from '../contract/model.js';
-import { pascalCase } from '../contract/names.js';
 import { quoted } from '../literal.js';
 import {
   docComment,
@@ -82,9 +81,4 @@ function listenerDeclarations(name: string, { className, events }: Contract): st
       overload('HTMLElementEventMap') +
       `  ${name}(type: string, listener: EventListenerOrEventListenerObject, options?: ${options}): void;\n`,
   ];
-}
-
-/** The name under which the author's own code sees a definition. */
-export function authorDefinitionName(definition: string): string {
-  return pascalCase(definition);
 }

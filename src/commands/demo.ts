@@ -35,7 +35,7 @@ export default class Demo extends BaseCommand {
     tell(
       `${showBuild(buildReport(analysis.library.config.output, files, tags, findings), analysis.library)}\n\n$ lastwright verify`,
     );
-    const { status } = await runVerify(analysis, { json: quiet, timeout: 10_000 });
+    const status = await runVerify(analysis, { json: quiet, timeout: 10_000 });
     tell(
       [
         '',

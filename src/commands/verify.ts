@@ -29,7 +29,7 @@ export default class Verify extends BaseCommand {
     const { flags } = await this.parse(Verify);
     void startBundler();
     const analysis = await analyzeFrom(flags.library);
-    const { status } = await runVerify(analysis, {
+    const status = await runVerify(analysis, {
       hosts: flags.host,
       elements: flags.element,
       report: flags.report,

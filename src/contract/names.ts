@@ -14,6 +14,11 @@ export function pascalCase(name: string): string {
   return camel.charAt(0).toUpperCase() + camel.slice(1);
 }
 
+/** `maxCount` to `MAX_COUNT`. */
+export function constantCase(name: string): string {
+  return name.replace(/[A-Z]/g, (letter) => `_${letter}`).toUpperCase();
+}
+
 /** Names that the custom elements standard keeps for SVG and MathML (HTML, section 4.13.2). */
 const RESERVED_TAGS = new Set([
   'annotation-xml',

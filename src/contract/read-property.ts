@@ -1,5 +1,5 @@
 import type { Property, PropertyKind } from './model.js';
-import { kebabCase } from './names.js';
+import { kebabCase, pascalCase } from './names.js';
 import { followReference } from './references.js';
 import type { Report } from './report.js';
 import type { JsonSchema, PropertyFile } from './schema.js';
@@ -137,7 +137,7 @@ const ARTICLES: Partial<Record<PropertyKind, string>> = {
 };
 
 function opposite(name: string): string {
-  return `no${name.charAt(0).toUpperCase()}${name.slice(1)}`;
+  return `no${pascalCase(name)}`;
 }
 
 function kindOf(schema: JsonSchema): PropertyKind | undefined {

@@ -172,8 +172,6 @@ export const traitSchema = z.strictObject({ trait: z.literal(1), name: z.string(
 
 /** What a file with definitions for a whole library holds: types by name. */
 export const definitionsSchema = z.record(z.string(), jsonSchema);
-
-export type TraitFile = z.infer<typeof traitSchema>;
 /** A contract as it is written. */
 export type ContractFile = z.infer<typeof contractSchema>;
 /** One property as it is written. */

@@ -1,4 +1,5 @@
-import { isKeptWord } from '../contract/names.js';
+import { isKeptWord, pascalCase } from '../contract/names.js';
+import { escapeMarkup, escapeText, VOID_ELEMENTS } from '../markup.js';
 import type { ContentNode } from '../verify/facet.js';
 
 /** How a syntax writes text, and the attributes of an element. */
@@ -9,17 +10,10 @@ export interface MarkupSyntax {
   empty(tag: string): string;
 }
 
-const VOID = new Set('area base br col embed hr img input link meta source track wbr'.split(' '));
-
-function escapeHtml(value: string): string {
-  return value.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
-}
-
 export const HTML_SYNTAX: MarkupSyntax = {
-  text: escapeHtml,
-  attribute: (name, value) =>
-    value === '' ? name : `${name}="${escapeHtml(value).replace(/"/g, '&quot;')}"`,
-  empty: (tag) => (VOID.has(tag) ? '>' : `></${tag}>`),
+  text: escapeText,
+  attribute: (name, value) => (value === '' ? name : `${name}="${escapeMarkup(value)}"`),
+  empty: (tag) => (VOID_ELEMENTS.has(tag) ? '>' : `></${tag}>`),
 };
 
 /** Content as lines of markup in a syntax, one for each node at the top. */
@@ -33,7 +27,7 @@ function writeNode(node: ContentNode, syntax: MarkupSyntax): string {
     ([name, value]) => ` ${syntax.attribute(name, value)}`,
   );
   const open = `<${node.tag}${attributes.join('')}`;
-  if (node.children.length === 0 || VOID.has(node.tag)) return open + syntax.empty(node.tag);
+  if (node.children.length === 0 || VOID_ELEMENTS.has(node.tag)) return open + syntax.empty(node.tag);
   return `${open}>${node.children.map((child) => writeNode(child, syntax)).join('')}</${node.tag}>`;
 }
 
@@ -55,7 +49,7 @@ export function indented(text: string, spaces: number): string {
 
 /** `setLabel` for `label`. */
 export function setterName(name: string): string {
-  return `set${name.charAt(0).toUpperCase()}${name.slice(1)}`;
+  return `set${pascalCase(name)}`;
 }
 
 /** Names that examples use themselves. */

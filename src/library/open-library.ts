@@ -106,7 +106,7 @@ export async function openLibrary(root: string): Promise<Library> {
   });
   const { value, findings, locate } = readDocument(CONFIG_FILE, text, librarySchema);
   const config: LibraryFile = value ?? { library: 1 };
-  const reportPath = (key: 'elements' | 'output' | 'traits' | 'definitions', path: string): void => {
+  const reportPath = (key: 'elements' | 'output' | 'traits', path: string): void => {
     findings.push({
       code: 'library/path',
       severity: 'error',

@@ -4,6 +4,7 @@ import { buildLibrary } from '../build/build-library.js';
 import type { Analysis } from '../check/analyze.js';
 import { checkReport } from '../check/report.js';
 import { HOSTS } from '../hosts/index.js';
+import { OWN_FOLDER } from '../types/type-files.js';
 import { UsageError } from '../library/open-library.js';
 import { suggestion } from '../nearest.js';
 import { FACETS } from '../verify/facets/index.js';
@@ -24,11 +25,8 @@ export interface VerifyRun {
   timeout: number;
 }
 
-/** Builds in memory, verifies, writes the report, shows the outcome; gives the exit status and where the report is. */
-export async function runVerify(
-  analysis: Analysis,
-  run: VerifyRun,
-): Promise<{ status: number; reportPath: string }> {
+/** Builds in memory, verifies, writes the report, shows the outcome; gives the exit status. */
+export async function runVerify(analysis: Analysis, run: VerifyRun): Promise<number> {
   const { library, elements } = analysis;
   checkNames(
     run.hosts,
@@ -47,7 +45,7 @@ export async function runVerify(
       say.line(
         `${showFindings(findings, library)}\n\n${showCounts(library.elements.length, findings)}\nNothing was verified.`,
       );
-    return { status: EXIT.problems, reportPath: '' };
+    return EXIT.problems;
   }
   const hosts = run.hosts ?? library.config.hosts;
   const count =
@@ -70,8 +68,8 @@ export async function runVerify(
     say.line(nextStep(report));
   }
   for (const { what, help } of missing) say.error(what, help);
-  const status = report.summary.fails > 0 ? EXIT.problems : missing.length > 0 ? EXIT.missing : EXIT.fine;
-  return { status, reportPath };
+  if (report.summary.fails > 0) return EXIT.problems;
+  return missing.length > 0 ? EXIT.missing : EXIT.fine;
 }
 
 function nextStep({ results, summary }: VerifyReport): string {
@@ -90,16 +88,16 @@ function checkNames(given: readonly string[] | undefined, known: readonly string
   }
 }
 
-/** The tool's own folder in a library; it ignores itself in git. */
+/** Into the tool's own folder in the library, which ignores itself in git. */
 async function ownReportPath(root: string): Promise<string> {
-  const folder = join(root, '.lastwright');
+  const folder = join(root, OWN_FOLDER);
   await mkdir(folder, { recursive: true });
   await writeFile(join(folder, '.gitignore'), '*\n');
   return join(folder, 'verify.html');
 }
 
 /** A path as it is shortest to read from here. */
-export function shortest(path: string): string {
+function shortest(path: string): string {
   const near = relative(process.cwd(), path);
   return near.startsWith('..') ? path : near;
 }

@@ -1,3 +1,4 @@
+import { escapeMarkup } from '../markup.js';
 import type { Library } from '../library/open-library.js';
 import { FACETS } from './facets/index.js';
 import {
@@ -36,12 +37,12 @@ export function reportHtml(report: VerifyReport, library: Library): string {
     facets.map(({ name, title }, place) => {
       const head =
         place === 0
-          ? `<th scope="rowgroup" rowspan="${facets.length}"><code>${text(element)}</code></th>`
+          ? `<th scope="rowgroup" rowspan="${facets.length}"><code>${escapeMarkup(element)}</code></th>`
           : '';
       const cells = columns.map((column) =>
         matrixCell(cell(element, name, column), anchor(element, name, column)),
       );
-      return `<tr>${head}<th scope="row" title="${text(title)}">${text(name)}</th>${cells.join('')}</tr>`;
+      return `<tr>${head}<th scope="row" title="${escapeMarkup(title)}">${escapeMarkup(name)}</th>${cells.join('')}</tr>`;
     }),
   );
   const details = elements.map((element) => {
@@ -49,9 +50,9 @@ export function reportHtml(report: VerifyReport, library: Library): string {
       const cells = columns.map((column) =>
         cellDetails(cell(element, name, column), column, anchor(element, name, column)),
       );
-      return `<section><h3>${text(name)} <small>${text(title)}</small></h3>${cells.join('\n')}</section>`;
+      return `<section><h3>${escapeMarkup(name)} <small>${escapeMarkup(title)}</small></h3>${cells.join('\n')}</section>`;
     });
-    return `<h2><code>&lt;${text(element)}&gt;</code></h2>\n${sections.join('\n')}`;
+    return `<h2><code>&lt;${escapeMarkup(element)}&gt;</code></h2>\n${sections.join('\n')}`;
   });
   return `<!doctype html>
 <html lang="en">
@@ -59,18 +60,18 @@ export function reportHtml(report: VerifyReport, library: Library): string {
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width">
 <meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'">
-<title>${text(library.name)}: verified</title>
+<title>${escapeMarkup(library.name)}: verified</title>
 <style>${REPORT_STYLE}</style>
 </head>
 <body>
 <header>
-<h1>${text(library.name)} <small>${text(library.version)}</small></h1>
+<h1>${escapeMarkup(library.name)} <small>${escapeMarkup(library.version)}</small></h1>
 ${summaryList(report)}
-<p class="run">${text(runLine(report))}</p>
+<p class="run">${escapeMarkup(runLine(report))}</p>
 </header>
 <main>
 <table class="matrix">
-<thead><tr><td></td><td></td>${columns.map(({ title }) => `<th scope="col">${text(title)}</th>`).join('')}</tr></thead>
+<thead><tr><td></td><td></td>${columns.map(({ title }) => `<th scope="col">${escapeMarkup(title)}</th>`).join('')}</tr></thead>
 <tbody>
 ${matrix.join('\n')}
 </tbody>
@@ -118,10 +119,10 @@ function cellDetails({ verdict, results }: Cell, { title }: Column, id: string):
   const subjects = results.map(subjectDetails);
   const source = results.find((result) => result.source)?.source;
   const code = source
-    ? `<figure><figcaption>The consumer’s code that ran</figcaption><pre><code>${text(source)}</code></pre></figure>`
+    ? `<figure><figcaption>The consumer’s code that ran</figcaption><pre><code>${escapeMarkup(source)}</code></pre></figure>`
     : '';
   return `<details id="${id}"${verdict === 'fails' ? ' open' : ''}>
-<summary class="${verdict}"><i>${SIGNS[verdict]}</i> ${text(title)}: ${VERDICT_WORDS[verdict]}${shortNotes(results)}</summary>
+<summary class="${verdict}"><i>${SIGNS[verdict]}</i> ${escapeMarkup(title)}: ${VERDICT_WORDS[verdict]}${shortNotes(results)}</summary>
 ${subjects.join('\n')}
 ${code}
 </details>`;
@@ -129,21 +130,17 @@ ${code}
 
 function shortNotes(results: readonly VerifyResult[]): string {
   const subjects = results.filter(({ verdict }) => verdict !== 'fits').map(({ subject }) => subject);
-  return subjects.length > 0 ? ` <small>${text(subjects.join(', '))}</small>` : '';
+  return subjects.length > 0 ? ` <small>${escapeMarkup(subjects.join(', '))}</small>` : '';
 }
 
 function subjectDetails({ subject, verdict, note, observed }: VerifyResult): string {
   const rows = observed.map(
     ({ did, saw, wanted }) =>
-      `<tr${wanted === undefined ? '' : ' class="wrong"'}><td>${text(did)}</td><td>${text(saw)}${wanted === undefined ? '' : ` <em>wanted: ${text(wanted)}</em>`}</td></tr>`,
+      `<tr${wanted === undefined ? '' : ' class="wrong"'}><td>${escapeMarkup(did)}</td><td>${escapeMarkup(saw)}${wanted === undefined ? '' : ` <em>wanted: ${escapeMarkup(wanted)}</em>`}</td></tr>`,
   );
   const table =
     rows.length > 0
       ? `<table class="evidence"><thead><tr><th scope="col">Done</th><th scope="col">Seen</th></tr></thead><tbody>${rows.join('')}</tbody></table>`
       : '';
-  return `<div class="subject"><h4><span class="${verdict}">${SIGNS[verdict]} ${VERDICT_WORDS[verdict]}</span> ${text(subject)}</h4>${note ? `<p>${text(note)}</p>` : ''}${table}</div>`;
-}
-
-function text(value: string): string {
-  return value.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
+  return `<div class="subject"><h4><span class="${verdict}">${SIGNS[verdict]} ${VERDICT_WORDS[verdict]}</span> ${escapeMarkup(subject)}</h4>${note ? `<p>${escapeMarkup(note)}</p>` : ''}${table}</div>`;
 }

@@ -1,3 +1,4 @@
+import { constantCase } from '../contract/names.js';
 import { allBlocks, type ViewPlan } from './plan.js';
 
 /** Which bits a change of each name sets; a binding looks at the bits of the names it reads. */
@@ -42,7 +43,7 @@ export function assignBits(plan: ViewPlan): Bits {
   }
   const constants = new Map<string, number>();
   for (const { bit, keys } of groups.values()) {
-    const name = keys.map((key) => constantName(key.split(':')[1]!)).join('_OR_');
+    const name = keys.map((key) => constantCase(key.split(':')[1]!)).join('_OR_');
     constants.set(constants.has(name) || name.length > 40 ? `GROUP_${constants.size + 1}` : name, bit);
   }
   return {
@@ -51,8 +52,4 @@ export function assignBits(plan: ViewPlan): Bits {
     item: (depth) => 1 << (NAME_BITS + 1 + Math.min(depth, 2) * 2),
     index: (depth) => 1 << (NAME_BITS + 2 + Math.min(depth, 2) * 2),
   };
-}
-
-function constantName(name: string): string {
-  return name.replace(/[A-Z]/g, (letter) => `_${letter}`).toUpperCase();
 }

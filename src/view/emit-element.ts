@@ -1,7 +1,7 @@
 import type { Behavior } from '../behavior/read-behavior.js';
 import { INSIDE_MEMBERS } from '../behavior/inside-members.js';
 import type { Contract, Property } from '../contract/model.js';
-import { camelCase } from '../contract/names.js';
+import { camelCase, constantCase } from '../contract/names.js';
 import { frozenLiteral, literal, propertyKey, quoted, templateLiteral } from '../literal.js';
 import { emitView, indent, type Emission } from './emit-view.js';
 import { Origins } from './mapped-code.js';
@@ -66,7 +66,7 @@ class ElementEmitter {
   constants(): string[] {
     const lines: string[] = [];
     for (const { name, kind, schema, default: given } of this.source.contract.properties) {
-      const upper = name.replace(/[A-Z]/g, (letter) => `_${letter}`).toUpperCase();
+      const upper = constantCase(name);
       if (kind === 'enum') {
         const constant = unique(`${upper}_CHOICES`, this.emission.constants);
         this.#constants.set(name, constant);

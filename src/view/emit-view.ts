@@ -1,5 +1,5 @@
 import type { Contract } from '../contract/model.js';
-import { pascalCase } from '../contract/names.js';
+import { constantCase, pascalCase } from '../contract/names.js';
 import { quoted, templateLiteral } from '../literal.js';
 import { assignBits, type Bits } from './bits.js';
 import { access, emitExpression, localName } from './emit-expression.js';
@@ -249,7 +249,7 @@ class BlockEmitter {
   #loopBit(variable: LoopVariable): string {
     const { bits, loopBits } = this.context;
     const bit = bits[variable.kind](variable.depth);
-    const name = variable.name.replace(/[A-Z]/g, (letter) => `_${letter}`).toUpperCase();
+    const name = constantCase(variable.name);
     for (const candidate of [
       name,
       `${name}_${variable.depth + 1}`,

@@ -7,6 +7,7 @@ import {
 } from 'parse5';
 import { isVariableName } from '../contract/names.js';
 import { PositionIndex, type Finding } from '../finding.js';
+import { VOID_ELEMENTS } from '../markup.js';
 import { suggestion } from '../nearest.js';
 import {
   parseHandler,
@@ -321,9 +322,8 @@ class ViewReader {
   }
 }
 
-const VOID_OR_OPTIONAL_END = new Set(
-  (
-    'area base br col embed hr img input link meta source track wbr ' +
-    'li dt dd p rt rp optgroup option colgroup caption thead tbody tfoot tr td th html head body'
-  ).split(' '),
-);
+/** Elements that need no end tag: void ones, and those whose end HTML finds by itself (section 13.1.2.4). */
+const VOID_OR_OPTIONAL_END: ReadonlySet<string> = new Set([
+  ...VOID_ELEMENTS,
+  ...'li dt dd p rt rp optgroup option colgroup caption thead tbody tfoot tr td th html head body'.split(' '),
+]);

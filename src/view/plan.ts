@@ -2,6 +2,7 @@ import type { Behavior } from '../behavior/read-behavior.js';
 import { propertyForAttribute, type Contract, type Property } from '../contract/model.js';
 import { pascalCase } from '../contract/names.js';
 import type { Finding } from '../finding.js';
+import { escapeText, VOID_ELEMENTS } from '../markup.js';
 import type { Expression, ExpressionProblem, Part } from './expression.js';
 import type { ParsedView, ViewAttribute, ViewEach, ViewElement, ViewNode, ViewWhen } from './parse-view.js';
 import { NameTable, type LoopVariable, type ReadKeys, type Resolved } from './resolve.js';
@@ -90,8 +91,6 @@ const LIVE: Record<string, readonly string[]> = {
   audio: ['muted'],
   video: ['muted'],
 };
-
-const VOID = new Set('area base br col embed hr img input link meta source track wbr'.split(' '));
 
 /**
  * Makes the plan of a view: names get their meanings, markup is split into templates, and each binding
@@ -213,7 +212,7 @@ class BlockWriter {
   #node(node: ViewNode, path: number[]): string {
     switch (node.kind) {
       case 'text': {
-        if (node.parts.every((part) => typeof part === 'string')) return escapeText(node.parts.join(''));
+        if (node.parts.every((part) => typeof part === 'string')) return contentMarkup(node.parts.join(''));
         const parts = this.#parts(node.parts);
         this.plan.bindings.push({
           kind: 'text',
@@ -268,7 +267,7 @@ class BlockWriter {
       this.#checkCalled(resolved);
       this.plan.listeners.push({ node: this.#ref(name, path), tag: node.name, type, code: resolved });
     }
-    if (node.html && VOID.has(node.name)) return `${tag}>`;
+    if (node.html && VOID_ELEMENTS.has(node.name)) return `${tag}>`;
     const content = this.children(withoutLayoutSpace(node.children, node.name), path);
     const newline = /^(pre|textarea|listing)$/.test(node.name) && content.startsWith('\n') ? '\n' : '';
     return `${tag}>${newline}${content}</${node.name}>`;
@@ -459,12 +458,9 @@ function nodeName(name: string): string {
   return camel.charAt(0).toLowerCase() + camel.slice(1);
 }
 
-function escapeText(text: string): string {
-  return text
-    .replace(/&/g, '&amp;')
-    .replace(/</g, '&lt;')
-    .replace(/>/g, '&gt;')
-    .replace(/\u00a0/g, '&nbsp;');
+/** Spaces that must not break are written by name, so that nobody takes them for others. */
+function contentMarkup(text: string): string {
+  return escapeText(text).replace(/\u00a0/g, '&nbsp;');
 }
 
 function escapeAttribute(text: string): string {

@@ -1,4 +1,5 @@
 import type { Finding } from '../../finding.js';
+import { escapeMarkup } from '../../markup.js';
 import type { CheckReport } from '../report.js';
 
 /** A way to write findings for another program. */
@@ -7,17 +8,12 @@ export interface Format {
   write(report: CheckReport): string;
 }
 
-/** `error` first, as `2 errors`-like words of other formats need them. */
+/** Where a finding is, as people and editors write it: `file:line:column`. */
 export function place({ file, line, column }: Finding): string {
   return `${file}:${line}:${column}`;
 }
 
-/** Text inside of XML. */
+/** Text inside of XML, which knows no control characters. */
 export function xml(text: string): string {
-  return text
-    .replace(/&/g, '&amp;')
-    .replace(/</g, '&lt;')
-    .replace(/>/g, '&gt;')
-    .replace(/"/g, '&quot;')
-    .replace(/[^\t\n\r\u0020-\uFFFD]/g, ' ');
+  return escapeMarkup(text).replace(/[^\t\n\r\u0020-\uFFFD]/g, ' ');
 }

@@ -1,6 +1,6 @@
 import type { Facet, Mounted, ProbePage } from '../facet.js';
 import { Observer } from '../observe.js';
-import { allSamples, runSteps, type SampleData } from './run-samples.js';
+import { allSamples, runSteps, UNHEARD, type SampleData } from './run-samples.js';
 
 interface Data {
   samples: SampleData[];
@@ -161,7 +161,7 @@ async function sampleThatShows(
 ): Promise<Mounted | undefined> {
   for (const sample of samples) {
     const mounted = await page.mount(sample.scene);
-    await runSteps(page, mounted, sample, { acted: () => {}, failed: () => {}, expected: async () => {} });
+    await runSteps(page, mounted, sample, UNHEARD);
     await page.settle();
     page.errors();
     if (findPart(mounted, part)) return mounted;

@@ -2,7 +2,7 @@ import type { JsonSchema } from '../../contract/schema.js';
 import type { Facet, Observation, ProbePage } from '../facet.js';
 import { Observer, show } from '../observe.js';
 import { matchesSchema } from '../matches-schema.js';
-import { describeAct, judge, runSteps, samplesWith, type SampleData } from './run-samples.js';
+import { describeAct, judge, runSteps, samplesWith, UNHEARD, type SampleData } from './run-samples.js';
 
 interface EventData {
   name: string;
@@ -102,7 +102,7 @@ async function cancelAll(
 ): Promise<void> {
   const mounted = await page.mount(sample.scene);
   mounted.cancels = true;
-  await runSteps(page, mounted, sample, { acted: () => {}, failed: () => {}, expected: async () => {} });
+  await runSteps(page, mounted, sample, UNHEARD);
   for (const { name, cancelable } of list) {
     const event = mounted.heard.find(({ type }) => type === name);
     if (!event || !cancelable) continue;

@@ -1,7 +1,7 @@
-import type { Facet, Mounted } from '../facet.js';
+import type { Facet } from '../facet.js';
 import { Observer, show } from '../observe.js';
 import { propertiesOf, type PropertyData } from './property-data.js';
-import { allSamples, describeAct, runSteps, type SampleData } from './run-samples.js';
+import { allSamples, describeAct, insideText, runSteps, UNHEARD, type SampleData } from './run-samples.js';
 
 interface Data {
   properties: PropertyData[];
@@ -52,6 +52,7 @@ export const independence: Facet<Data> = {
       const acting = await page.mount(sample.scene);
       const before = insideText(watching);
       await runSteps(page, acting, sample, {
+        ...UNHEARD,
         acted: (act) => {
           state.holds(
             `${describeAct(act)} in the first, look at the second`,
@@ -60,8 +61,6 @@ export const independence: Facet<Data> = {
             'unchanged',
           );
         },
-        failed: () => {},
-        expected: async () => {},
       });
       await page.settle();
       state.holds(
@@ -93,8 +92,4 @@ function spoil(value: unknown): void {
   } catch {
     // It cannot be changed, so nobody can spoil it for another.
   }
-}
-
-function insideText({ element }: Mounted): string {
-  return (element.shadowRoot ?? element).innerHTML;
 }

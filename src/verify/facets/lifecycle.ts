@@ -1,5 +1,6 @@
-import type { Facet, Mounted, ProbePage } from '../facet.js';
+import type { Facet, ProbePage } from '../facet.js';
 import { Observer, show } from '../observe.js';
+import { insideText } from './run-samples.js';
 import { freshValue, likeFresh, propertiesOf, type PropertyData } from './property-data.js';
 
 interface Data {
@@ -28,11 +29,6 @@ export const lifecycle: Facet<Data> = {
     return results.map((observer) => observer.result());
   },
 };
-
-/** What is inside an element, as text, to compare before and after. */
-function insideText({ element }: Mounted): string {
-  return (element.shadowRoot ?? element).innerHTML;
-}
 
 async function moves(page: ProbePage, properties: readonly PropertyData[]): Promise<Observer> {
   const observer = new Observer('moved');

@@ -95,6 +95,14 @@ export interface SampleEvents {
   expected(expectation: Expectation, act: Act, heard: readonly Event[]): Promise<void>;
 }
 
+/** For a sample that is only run, to bring the element into a state. */
+export const UNHEARD: SampleEvents = { acted: () => {}, failed: () => {}, expected: async () => {} };
+
+/** All that is inside an element, as text, to compare before and after. */
+export function insideText({ element }: Mounted): string {
+  return (element.shadowRoot ?? element).innerHTML;
+}
+
 /** Does what the steps of a sample say, one after the other. */
 export async function runSteps(
   page: ProbePage,
