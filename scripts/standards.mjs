@@ -47,7 +47,9 @@ function reflected(member) {
   );
   if (!annotation || member.type !== 'attribute') return undefined;
   const value = annotation.rhs?.value;
-  return typeof value === 'string' ? value.replace(/^"|"$/g, '') : member.name.toLowerCase();
+  return typeof value === 'string' && Number.isNaN(Number(value))
+    ? value.replace(/^"|"$/g, '')
+    : member.name.toLowerCase();
 }
 
 function typeOf(member) {
@@ -91,12 +93,13 @@ const UNREFLECTED = {
   },
   input: {
     ...SUBMITTER,
+    type: ['type', 'string'],
     value: ['defaultValue', 'string'],
     checked: ['defaultChecked', 'boolean'],
     list: ['list', 'string'],
   },
   select: FORM_OWNED,
-  textarea: FORM_OWNED,
+  textarea: { ...FORM_OWNED, cols: ['cols', 'number'], rows: ['rows', 'number'] },
   video: MEDIA,
 };
 

@@ -126,14 +126,6 @@ describe('a view', () => {
     ],
     ['an assignment to a function', '<p onclick="raise = 1"></p>', 'view/assignment', 1, 13, undefined],
     [
-      'a block inside of SVG',
-      '<svg><template when="bright"><g></g></template></svg>',
-      'view/block',
-      1,
-      6,
-      /around the whole/,
-    ],
-    [
       'a loop variable that cannot be one',
       '<template for-each="class of flags">x</template>',
       'view/for-each',

@@ -25,6 +25,8 @@ export interface Behavior {
   exports: Map<string, BehaviorExport>;
   /** Names of the state, in order; empty if there is none. */
   state: string[];
+  /** Functions in `changes`, `results` and `states`, by what they are for. */
+  named: Record<NamedExport, Map<string, BehaviorExport>>;
   emissions: Emission[];
   /** True if some event is emitted whose name is not a plain text. */
   emitsUnknown: boolean;
@@ -35,8 +37,15 @@ export interface Behavior {
   positions: PositionIndex;
 }
 
+/** Exports that are objects of functions by name, which Lastwright calls itself. */
+export const NAMED_EXPORTS = ['changes', 'results', 'states'] as const;
+export type NamedExport = (typeof NAMED_EXPORTS)[number];
+
+/** Functions that run at moments of an element's life. */
+export const LIFE_EXPORTS = ['firstConnected', 'connected', 'disconnected', 'moved', 'adopted'] as const;
+
 /** Exports that Lastwright calls itself; a view cannot. */
-export const LIFECYCLE_EXPORTS = ['state', 'connected'] as const;
+export const LIFECYCLE_EXPORTS = ['state', 'validity', ...LIFE_EXPORTS, ...NAMED_EXPORTS] as const;
 
 /** Reads a behavior module (TypeScript or JavaScript) without running it. */
 export function readBehavior(file: string, text: string): { behavior: Behavior; findings: Finding[] } {
@@ -46,6 +55,7 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
     file,
     exports: new Map(),
     state: [],
+    named: { changes: new Map(), results: new Map(), states: new Map() },
     emissions: [],
     emitsUnknown: false,
     mutations: [],
@@ -90,6 +100,20 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
         offset,
         reads: node && isFunction(node) ? functionReads(node, functions) : 'everything',
       });
+      if (isNamedExport(name)) {
+        const members = node && membersOf(node, functions);
+        if (members) behavior.named[name] = members;
+        else {
+          findings.push({
+            code: 'behavior/unreadable',
+            severity: 'error',
+            message: `The functions of "${name}" cannot be seen in the source.`,
+            help: `Write "export const ${name} = { name(inside) { … } }", an object literal of functions.`,
+            file,
+            ...positions.at(offset),
+          });
+        }
+      }
       if (name === 'state') {
         const keys = node && stateNames(node);
         if (keys) behavior.state = keys;
@@ -113,7 +137,8 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
     if (isFunction(node)) behavior.mutations.push(...mutationsIn(node));
   });
   const connected = functions.get('connected');
-  if (connected && behavior.exports.has('connected')) behavior.unended = unendedIn(connected);
+  if (connected && behavior.exports.has('connected') && !behavior.exports.has('disconnected'))
+    behavior.unended = unendedIn(connected);
   return { behavior, findings };
 }
 
@@ -169,6 +194,39 @@ function exportedNames(statement: TreeNode): Exported[] {
   return [];
 }
 
+function isNamedExport(name: string): name is NamedExport {
+  return (NAMED_EXPORTS as readonly string[]).includes(name);
+}
+
+/** The functions of an object literal by their names, or undefined if they cannot be seen. */
+function membersOf(
+  node: TreeNode,
+  functions: ReadonlyMap<string, TreeNode>,
+): Map<string, BehaviorExport> | undefined {
+  const object = bare(node);
+  if (object.type !== 'ObjectExpression') return undefined;
+  const members = new Map<string, BehaviorExport>();
+  for (const property of object.properties as TreeNode[]) {
+    const key = property.key;
+    if (property.type !== 'Property' || property.computed || !isTreeNode(key)) return undefined;
+    const name = String(key.type === 'Identifier' ? key.name : key.value);
+    const value = bare(property.value as TreeNode);
+    const work = value.type === 'Identifier' ? functions.get(value.name as string) : value;
+    const reads = work && isFunction(work) ? functionReads(work, functions) : 'everything';
+    members.set(name, { name, kind: 'function', offset: key.start, reads });
+  }
+  return members;
+}
+
+/** An expression without parentheses and type assertions around it. */
+function bare(node: TreeNode): TreeNode {
+  let result = node;
+  while (/^(ParenthesizedExpression|TSAsExpression|TSSatisfiesExpression)$/.test(result.type)) {
+    result = result.expression as TreeNode;
+  }
+  return result;
+}
+
 /** The keys of the object literal that a state function returns, or undefined if they cannot be seen. */
 function stateNames(node: TreeNode): string[] | undefined {
   if (!isFunction(node)) return undefined;
@@ -178,9 +236,7 @@ function stateNames(node: TreeNode): string[] | undefined {
     if (last?.type !== 'ReturnStatement' || !isTreeNode(last.argument)) return undefined;
     result = last.argument;
   }
-  while (/^(ParenthesizedExpression|TSAsExpression|TSSatisfiesExpression)$/.test(result.type)) {
-    result = result.expression as TreeNode;
-  }
+  result = bare(result);
   if (result.type !== 'ObjectExpression') return undefined;
   const names: string[] = [];
   for (const property of result.properties as TreeNode[]) {

@@ -37,7 +37,11 @@ export async function bundleElements(library: Library, elements: readonly Elemen
   for (const element of elements) {
     const { tag, wraps } = element.contract;
     if (wraps !== undefined) continue;
-    const emitted = emit(element, { runtime: '../shared/runtime.js', behavior: `../behaviors/${tag}.js` });
+    const emitted = emit(element, {
+      runtime: '../shared/runtime.js',
+      behavior: `../behaviors/${tag}.js`,
+      trait: (name) => `../traits/${name}.js`,
+    });
     for (const name of emitted.runtime) runtime.add(name);
     files.set(`classes/${tag}.js`, `${emitted.code}//# sourceMappingURL=${tag}.js.map\n`);
     files.set(`classes/${tag}.js.map`, JSON.stringify(emitted.map));
@@ -61,6 +65,7 @@ export async function bundleElements(library: Library, elements: readonly Elemen
         entryPoints: [
           { in: USED_RUNTIME, out: 'shared/runtime' },
           ...elements.flatMap((element) => authorEntry(library, element)),
+          ...traitEntries(library, elements),
         ],
         format: 'esm',
         splitting: true,
@@ -91,8 +96,16 @@ function authorEntry(library: Library, { contract, folder }: Element): { in: str
   return [{ in: join(library.root, folder.behavior.file), out: `behaviors/${contract.tag}` }];
 }
 
+/** Behaviors of the traits that some element has. */
+function traitEntries(library: Library, elements: readonly Element[]): { in: string; out: string }[] {
+  const files = new Map(
+    elements.flatMap(({ traits }) => traits.map(({ trait, behavior }) => [trait, behavior.file] as const)),
+  );
+  return [...files].map(([trait, file]) => ({ in: join(library.root, file), out: `traits/${trait}` }));
+}
+
 function emit(
-  { contract, folder, behavior, view, plan, css }: Element,
+  { contract, folder, behavior, traits, view, plan, css }: Element,
   addresses: Addresses,
 ): EmittedElement {
   const source = {
@@ -100,6 +113,7 @@ function emit(
     plan: plan!,
     view: { text: folder.view!.text, positions: view!.positions },
     behavior,
+    traits,
     css,
   };
   return emitElement(source, addresses);
@@ -151,18 +165,23 @@ function sources(library: Library, elements: readonly Element[], runtime: readon
         }
         if (path === BUNDLE) return { contents: bundleSource(elements), resolveDir: library.root };
         const element = byTag.get(path.slice(CLASS.length))!;
-        return { contents: classSource(element), resolveDir: join(library.root, element.folder.folder) };
+        return {
+          contents: classSource(element, library.root),
+          resolveDir: join(library.root, element.folder.folder),
+        };
       });
     },
   };
 }
 
-function classSource(element: Element): string {
+function classSource(element: Element, root: string): string {
   const { contract, folder } = element;
   if (contract.wraps !== undefined)
     return `export { default as ${contract.className} } from ${quoted(contract.wraps)};`;
   const behavior = folder.behavior ? `./${folder.behavior.file.split('/').pop()}` : '';
-  const { code, map } = emit(element, { runtime: RUNTIME, behavior });
+  const trait = (name: string): string =>
+    join(root, element.traits.find((applied) => applied.trait === name)!.behavior.file);
+  const { code, map } = emit(element, { runtime: RUNTIME, behavior, trait });
   const encoded = Buffer.from(JSON.stringify(map)).toString('base64');
   return `${code}//# sourceMappingURL=data:application/json;base64,${encoded}\n`;
 }

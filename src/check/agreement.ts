@@ -98,6 +98,7 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
   }
   for (const { name } of contract.methods) {
     if (behavior?.exports.get(name)?.kind === 'function') continue;
+    if (element.traits.some((trait) => trait.behavior.exports.includes(name))) continue;
     report(
       'method/missing',
       'error',
@@ -127,6 +128,29 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
       ),
     );
   }
+  const members = (kind: 'changes' | 'states', what: string, known: readonly string[]): void => {
+    for (const { name, offset } of behavior?.named[kind].values() ?? []) {
+      if (known.includes(name)) continue;
+      report(
+        'behavior/unknown-member',
+        'error',
+        behavior!.file,
+        behavior!.positions.at(offset),
+        `"${kind}" has a function for "${name}", but the contract declares no such ${what}.`,
+        suggestion(name, known, `${what} names`),
+      );
+    }
+  };
+  members(
+    'changes',
+    'property',
+    contract.properties.map(({ name }) => name),
+  );
+  members(
+    'states',
+    'state',
+    contract.states.map(({ name }) => name),
+  );
   const events = contract.events.map(({ name }) => name);
   for (const { name, offset } of behavior?.emissions ?? []) {
     if (events.includes(name)) continue;
@@ -144,6 +168,7 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
   for (const name of events) {
     if (meantEvents.has(name)) continue;
     if (contract.events.find((event) => event.name === name)?.relay !== undefined) continue;
+    if (element.traits.some((trait) => trait.behavior.emits.includes(name))) continue;
     if (behavior?.emitsUnknown || behavior?.emissions.some((emission) => emission.name === name)) continue;
     report(
       'event/never-emitted',

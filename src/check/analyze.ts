@@ -10,6 +10,7 @@ import { HOSTS } from '../hosts/index.js';
 import { CONFIG_FILE, type ElementFolder, type Library } from '../library/open-library.js';
 import { suggestion } from '../nearest.js';
 import { readStyle } from '../style/read-style.js';
+import { appliedTraits, type AppliedTrait } from '../view/tasks.js';
 import { parseView, type ParsedView } from '../view/parse-view.js';
 import { planView, type ViewPlan } from '../view/plan.js';
 import { checkAgreement } from './agreement.js';
@@ -17,12 +18,15 @@ import { CODES, findCode } from './codes/index.js';
 import { checkBehavior } from './behavior.js';
 import { checkSamples } from './samples.js';
 import { checkStyle } from './style.js';
+import { readTraitBehavior } from './trait-behavior.js';
 
 /** One element with everything that is known of it. */
 export interface Element {
   folder: ElementFolder;
   contract: Contract;
   behavior: Behavior | undefined;
+  /** Traits that do something in it. */
+  traits: AppliedTrait[];
   view: ParsedView | undefined;
   plan: ViewPlan | undefined;
   /** The element's style, minified; empty if it has none. */
@@ -97,6 +101,7 @@ export function analyzeElements(
       folder,
       contract: read.contract,
       behavior: undefined,
+      traits: appliedTraits(read.contract, shared.traits),
       view: undefined,
       plan: undefined,
       css: '',
@@ -126,7 +131,7 @@ function analyzeElement(element: Element, contracts: ReadonlyMap<string, Contrac
       element.view = view;
       // A behavior that cannot be parsed has no names; every use of one would be a finding of its own.
       if (!hasErrors(findings)) {
-        const planned = planView(view, contract, element.behavior, contracts);
+        const planned = planView(view, contract, element.behavior, contracts, element.traits);
         findings.push(...planned.findings);
         element.plan = planned.plan;
       }
@@ -193,10 +198,16 @@ function readShared(library: Library, findings: Finding[]): Shared {
   findings.push(...(shared?.findings ?? []));
   const definitions = shared?.definitions ?? {};
   const traits = new Map<string, Trait>();
-  for (const { file, text } of library.traits) {
+  for (const { file, text, behavior } of library.traits) {
     const { trait, findings: problems } = readTrait(file, text, definitions);
     findings.push(...problems);
-    if (trait) traits.set(trait.name, trait);
+    if (!trait) continue;
+    traits.set(trait.name, trait);
+    if (behavior) {
+      const read = readTraitBehavior(behavior, trait);
+      findings.push(...read.findings);
+      trait.behavior = read.behavior;
+    }
   }
   library.everywhere.forEach((name, place) => {
     if (traits.has(name)) return;

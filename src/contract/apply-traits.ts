@@ -31,6 +31,9 @@ export function applyTraits(contract: Contract, shared: Shared, report: Report):
     } else addTrait(contract, trait, use.as, ['traits', place], report);
     listed.add(use.trait);
   });
+  contract.traits = contract.traits.filter(
+    ({ trait }, place, all) => all.findIndex((other) => other.trait === trait) === place,
+  );
   for (const name of shared.everywhere) {
     const trait = shared.traits.get(name);
     if (!trait || listed.has(name)) continue;

@@ -10,6 +10,7 @@ export function checkMeaning(contract: Contract, report: Report): void {
   checkEncapsulation(contract, report);
   checkKeyedSlots(contract, report);
   checkPassthrough(contract, report);
+  checkVariants(contract, report);
   for (const { name, relay } of contract.events) {
     if (relay !== undefined)
       checkPartReference(contract, 'event/relay', relay, ['events', name, 'relay'], report);
@@ -84,6 +85,38 @@ function checkKeyedSlots(contract: Contract, report: Report): void {
         suggestion(key, members, 'members'),
         'value',
       );
+    }
+  }
+}
+
+/** Classes belong to parts, and to values that a property can have. */
+function checkVariants(contract: Contract, report: Report): void {
+  for (const { part, byProperty } of contract.variants) {
+    checkPartReference(contract, 'variant/unknown', part, ['variants', part], report);
+    for (const [name, classes] of Object.entries(byProperty)) {
+      const path = ['variants', part, name];
+      const choosing = contract.properties.filter(({ kind }) => kind === 'enum' || kind === 'boolean');
+      const property = choosing.find((other) => other.name === name);
+      if (typeof classes === 'string' || !property) {
+        report(
+          'variant/unknown',
+          path,
+          `"${name}" is no enum or boolean property of the contract.`,
+          suggestion(name, ['always', ...choosing.map((other) => other.name)], 'names'),
+        );
+        continue;
+      }
+      const values =
+        property.kind === 'boolean' ? ['true', 'false'] : (property.schema.enum ?? []).map(String);
+      for (const value of Object.keys(classes)) {
+        if (values.includes(value)) continue;
+        report(
+          'variant/unknown',
+          [...path, value],
+          `"${name}" cannot have the value "${value}".`,
+          suggestion(value, values, 'values'),
+        );
+      }
     }
   }
 }

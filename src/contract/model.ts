@@ -92,6 +92,14 @@ export interface Passthrough {
   except: string[];
 }
 
+/** The classes of one part: those it always has, and those that follow a property's value. */
+export interface Variants {
+  part: string;
+  always: string;
+  /** Classes by value, by the property's name; a boolean's values are `true` and `false`. */
+  byProperty: Record<string, Record<string, string>>;
+}
+
 /** What consumers of one element can rely on. */
 export interface Contract extends Standing {
   /** Path of the contract file relative to the library's root. */
@@ -114,6 +122,7 @@ export interface Contract extends Standing {
   passthrough: Passthrough | undefined;
   traits: TraitUse[];
   form: { value: string } | undefined;
+  variants: Variants[];
   /** Path of the wrapped class's module relative to the contract, or undefined. */
   wraps: string | undefined;
   locate: Locate;
@@ -121,10 +130,24 @@ export interface Contract extends Standing {
 
 export type Sample = SamplesFile[number];
 
+/** The behavior module of a trait: where it is, and the functions that Lastwright calls. */
+export interface TraitBehavior {
+  file: string;
+  exports: string[];
+  /** Events that it emits. */
+  emits: string[];
+  /** Names of the functions in `changes` and in `states`. */
+  changes: string[];
+  /** States, with the properties that each function reads; undefined if it may read anything. */
+  states: { name: string; reads: string[] | undefined }[];
+}
+
 /** A trait: what it adds to the contract of every element that has it. */
 export interface Trait {
   file: string;
   name: string;
+  /** What it does in an element, or undefined if it only adds to contracts. */
+  behavior: TraitBehavior | undefined;
   properties: Property[];
   events: ElementEvent[];
   methods: Method[];

@@ -69,6 +69,11 @@ function frame(file: string, source: ContractFile, locate: Locate): Frame {
     },
     traits: (source.traits ?? []).map(({ trait, as }) => ({ trait, as: as ?? {} })),
     form: source.form,
+    variants: each(source.variants, (part, { always, ...byProperty }) => ({
+      part,
+      always: typeof always === 'string' ? always : '',
+      byProperty: byProperty as Record<string, Record<string, string>>,
+    })),
     wraps: source.wraps?.element,
     locate,
   };

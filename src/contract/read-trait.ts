@@ -29,7 +29,13 @@ export function readTrait(
   }
   const members = readMembers(value, definitions, report);
   for (const property of members.properties) property.trait = value.name;
-  const trait: Trait = { file, name: value.name, ...members, definitions: value.definitions ?? {} };
+  const trait: Trait = {
+    file,
+    name: value.name,
+    behavior: undefined,
+    ...members,
+    definitions: value.definitions ?? {},
+  };
   checkMemberNames(trait, report);
   return { trait: findings.some(({ severity }) => severity === 'error') ? undefined : trait, findings };
 }

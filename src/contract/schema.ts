@@ -143,6 +143,9 @@ const fragment = {
   definitions: z.record(z.string(), jsonSchema).optional(),
 };
 
+/** Classes that a part always has, or that it has for each value of a property. */
+const variant = z.union([z.string(), z.record(z.string(), z.string())]);
+
 /** A trait that an element has; `as` gives its properties other names there. */
 const traitUse = z.preprocess(
   (value) => (typeof value === 'string' ? { trait: value } : value),
@@ -164,6 +167,8 @@ export const contractSchema = z.strictObject({
     .optional(),
   traits: z.array(traitUse).optional(),
   form: z.strictObject({ value: z.string() }).optional(),
+  /** Classes by part: `always`, and one for each value of an enum or boolean property. */
+  variants: z.record(z.string(), z.record(z.string(), variant)).optional(),
   wraps: z.strictObject({ element: z.string() }).optional(),
 });
 
@@ -218,6 +223,8 @@ export type Expectation = z.infer<typeof stepExpectation>;
 export const librarySchema = z.strictObject({
   library: z.literal(1),
   elements: z.string().optional(),
+  /** Style sheets that every element adopts. */
+  styles: z.array(z.string()).optional(),
   hosts: z.array(z.string()).min(1).optional(),
   engines: z.array(z.string()).min(1).optional(),
   output: z.string().optional(),

@@ -24,6 +24,11 @@ export interface ElementFolder {
   samples: SourceFile | undefined;
 }
 
+/** The files of a trait: what it adds to contracts, and what it does. */
+export interface TraitFiles extends SourceFile {
+  behavior: SourceFile | undefined;
+}
+
 /** A library's configuration with its defaults. */
 export interface LibraryConfig {
   hosts: string[];
@@ -43,18 +48,20 @@ export interface Library {
   elementsFolder: string;
   elements: ElementFolder[];
   /** Files of traits. */
-  traits: SourceFile[];
+  traits: TraitFiles[];
   /** Traits that every element has. */
   everywhere: string[];
   /** The file with definitions that all contracts share. */
   definitions: SourceFile | undefined;
+  /** Style sheets that every element adopts, in their order. */
+  styles: SourceFile[];
   /** Severities that the library gives to findings, by code; `off` leaves them out. */
   severity: Record<string, Severity | 'off'>;
   findings: Finding[];
 }
 
 /** All files of a library whose text was read. */
-export function sourceFiles({ elements, traits, definitions }: Library): SourceFile[] {
+export function sourceFiles({ elements, traits, definitions, styles }: Library): SourceFile[] {
   const files = elements.flatMap(({ contract, view, style, behavior, samples }) => [
     contract,
     view,
@@ -62,7 +69,8 @@ export function sourceFiles({ elements, traits, definitions }: Library): SourceF
     behavior,
     samples,
   ]);
-  return [...files, ...traits, definitions].filter((file) => file !== undefined);
+  const ofTraits = traits.flatMap((trait) => [trait, trait.behavior]);
+  return [...files, ...ofTraits, definitions, ...styles].filter((file) => file !== undefined);
 }
 
 /** Thrown where a command cannot begin: wrong use, or input that cannot be read. Exit status 2. */
@@ -130,19 +138,32 @@ export async function openLibrary(root: string): Promise<Library> {
   const traitPattern = config.traits ?? 'traits/*';
   if (!staysInside(traitPattern)) reportPath('traits', traitPattern);
   const traits = staysInside(traitPattern) ? await readTraits(inside, traitPattern) : [];
-  let definitions: SourceFile | undefined;
-  if (config.definitions !== undefined) {
-    definitions = staysInside(config.definitions) ? await readInside(inside, config.definitions) : undefined;
-    if (!definitions) {
+  const readNamed = async (
+    path: string,
+    kind: string,
+    at: PropertyKey[],
+  ): Promise<SourceFile | undefined> => {
+    const file = staysInside(path) ? await readInside(inside, path) : undefined;
+    if (!file) {
       findings.push({
-        code: staysInside(config.definitions) ? 'library/missing-file' : 'library/path',
+        code: staysInside(path) ? 'library/missing-file' : 'library/path',
         severity: 'error',
-        message: `There is no file "${config.definitions}" in the library.`,
-        help: 'Name a YAML or JSON file inside the library, relative to its root.',
+        message: `There is no file "${path}" in the library.`,
+        help: `Name a ${kind} file inside the library, relative to its root.`,
         file: CONFIG_FILE,
-        ...locate(['definitions']),
+        ...locate(at),
       });
     }
+    return file;
+  };
+  const definitions =
+    config.definitions === undefined
+      ? undefined
+      : await readNamed(config.definitions, 'YAML or JSON', ['definitions']);
+  const styles: SourceFile[] = [];
+  for (const [place, path] of (config.styles ?? []).entries()) {
+    const file = await readNamed(path, 'CSS', ['styles', place]);
+    if (file) styles.push(file);
   }
   const folders = pattern ? await matchFolders(inside, patternSteps(pattern)) : [];
   const elements: ElementFolder[] = [];
@@ -172,6 +193,7 @@ export async function openLibrary(root: string): Promise<Library> {
     traits,
     everywhere: config.everywhere ?? [],
     definitions,
+    styles,
     severity: config.severity ?? {},
     findings,
   };
@@ -219,13 +241,21 @@ async function readInside(root: string, path: string): Promise<SourceFile | unde
 }
 
 /** The trait files in the folders that a pattern names. */
-async function readTraits(root: string, pattern: string): Promise<SourceFile[]> {
+async function readTraits(root: string, pattern: string): Promise<TraitFiles[]> {
   const folders = await matchFolders(root, patternSteps(pattern));
   const files = await Promise.all(
     folders.map(async (folder) => {
       const names = await readdir(folder).catch((): string[] => []);
       const name = names.find((candidate) => /\.trait\.(ya?ml|json)$/.test(candidate));
-      return name === undefined ? undefined : readInside(root, relative(root, join(folder, name)));
+      if (name === undefined) return undefined;
+      const stem = name.replace(/\.trait\.\w+$/, '');
+      const own = ['.ts', '.js', '.mts', '.mjs']
+        .map((ending) => stem + ending)
+        .find((file) => names.includes(file));
+      const inRoot = (file: string): string => relative(root, join(folder, file));
+      const trait = await readInside(root, inRoot(name));
+      const behavior = own === undefined ? undefined : await readInside(root, inRoot(own));
+      return trait && { ...trait, behavior };
     }),
   );
   return files.filter((file) => file !== undefined);

@@ -1,9 +1,22 @@
 /** Everything that built elements import. Bundlers drop what an element does not use. */
+export { adoptStyle } from './adopt-style.js';
+export { react, remember } from './changes.js';
 export { choose } from './choose.js';
+export { ControlElement } from './control-element.js';
 export { define } from './define.js';
+export { filledSlots, watchSlots } from './filled.js';
+export { formMembers } from './form-members.js';
+export { setFormValue, setValidity } from './form-value.js';
 export { insideClass } from './inside.js';
+export { named } from './named.js';
+export { liveMembers, nativeMembers } from './native-members.js';
+export { ariaAttributes, PassingElement, passTo } from './passing-element.js';
+export { relay } from './relay.js';
 export { repeat } from './repeat.js';
+export { result } from './results.js';
+export { setState } from './states.js';
+export { renamed, together } from './traits.js';
 export { asChoice, asNumber, asText } from './values.js';
 export { copy, styleSheet, template } from './view.js';
 export { insideOf, mark, reflect, takeOver, ViewElement } from './view-element.js';
-export { classNames, setAttribute, text } from './write.js';
+export { classNames, setAddress, setAttribute, text, writeStyle } from './write.js';

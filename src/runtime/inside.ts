@@ -1,4 +1,4 @@
-import { mark, type ViewElement } from './view-element.js';
+import { mark, rootOf, type ViewElement } from './view-element.js';
 
 /** What an element's own code works with: its host, state, events and listeners. */
 export class Inside {
@@ -43,7 +43,7 @@ export class Inside {
   /** The elements that carry a part's name, by that name; undefined for a part that is not shown now. */
   get parts(): Record<string, Element | undefined> {
     const found: Record<string, Element> = {};
-    for (const element of this.host.shadowRoot!.querySelectorAll('[part]')) {
+    for (const element of rootOf(this.host).querySelectorAll('[part]')) {
       for (const name of element.part) found[name] ??= element;
     }
     return found;

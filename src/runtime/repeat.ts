@@ -91,13 +91,16 @@ export function repeat(
   return after;
 }
 
+/** Moves a block's nodes; where the browser can, with focus, selection and what is playing left as it is. */
 function moveBlock(block: Block, next: ChildNode): void {
-  if (block.first === block.last) next.before(block.first);
-  else {
-    const nodes = document.createRange();
-    nodes.setStartBefore(block.first);
-    nodes.setEndAfter(block.last);
-    next.before(nodes.extractContents());
+  const parent = next.parentNode as ParentNode & Node;
+  const keeps = 'moveBefore' in parent && parent.isConnected;
+  let node: ChildNode | null = block.first;
+  while (node) {
+    const following: ChildNode | null = node === block.last ? null : node.nextSibling;
+    if (keeps) parent.moveBefore(node, next);
+    else parent.insertBefore(node, next);
+    node = following;
   }
 }
 

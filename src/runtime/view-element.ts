@@ -1,19 +1,27 @@
 import type { Inside } from './inside.js';
-import { ALL, type View } from './view.js';
+import { ALL, sheetsIn, type View } from './view.js';
 
 /** What every instance of one element class shares. */
 export interface Setup {
   sheets: CSSStyleSheet[];
   Inside: new (host: ViewElement) => Inside;
   View: new (inside: Inside) => View;
+  /** How the shadow root differs from an open one; null for an element that draws into itself. */
+  shadow?: Partial<ShadowRootInit> | null;
+  /** Runs once, at the first connection, before anything is drawn. */
+  begin?: (inside: never) => unknown;
   /** Runs at each connection; a function that it returns runs at the disconnection. */
   connected?: (inside: never) => unknown;
+  /** Runs before the view follows changes. */
+  before?: (inside: never) => void;
   /** Attributes whose property is not their own name in camelCase. */
   attributes?: Record<string, string>;
 }
 
-/** Notes that names changed, as bits; the view follows in a microtask. */
-export let mark: (element: ViewElement, bits: number) => void;
+/** Notes that names changed, as bits; the view follows in a microtask. False before there is a view. */
+export let mark: (element: ViewElement, bits: number) => boolean;
+/** Where an element is drawn: its shadow root, closed or not, or the element itself. */
+export let rootOf: (element: ViewElement) => ShadowRoot | ViewElement;
 /** Writes a reflected property to its attribute; null removes it. */
 export let reflect: (element: ViewElement, attribute: string, text: string | null) => void;
 /** Takes over values that were set as plain properties before the element was defined. */
@@ -34,6 +42,7 @@ type Properties = Record<string, unknown>;
 /** The base of built elements: when to draw, when to draw again, what attributes mean. */
 export class ViewElement extends HTMLElement {
   #setup: Setup;
+  #root: ShadowRoot | this = this;
   #inside: Inside | undefined;
   #view: View | undefined;
   #changed = 0;
@@ -45,10 +54,13 @@ export class ViewElement extends HTMLElement {
 
   static {
     mark = (element, bits) => {
-      if (!element.#view) return;
+      if (!element.#view) return false;
       if (!element.#changed && waiting.push(element) === 1) queueMicrotask(updateAll);
       element.#changed |= bits;
+      return true;
     };
+
+    rootOf = (element) => element.#root;
 
     reflect = (element, attribute, text) => {
       if (element === reading) return;
@@ -75,6 +87,8 @@ export class ViewElement extends HTMLElement {
     };
 
     update = (element) => {
+      // What runs here may mark more; it is drawn in the same pass.
+      element.#setup.before?.(element.#inside as never);
       const changed = element.#changed;
       element.#changed = 0;
       element.#view!.update(changed);
@@ -86,7 +100,9 @@ export class ViewElement extends HTMLElement {
   constructor(setup: Setup) {
     super();
     this.#setup = setup;
-    this.attachShadow({ mode: 'open' }).adoptedStyleSheets = setup.sheets;
+    if (setup.shadow === null) return;
+    this.#root = this.attachShadow({ mode: 'open', ...setup.shadow });
+    this.#root.adoptedStyleSheets = setup.sheets;
   }
 
   /** Resolves when the view shows every change made so far. */
@@ -98,9 +114,13 @@ export class ViewElement extends HTMLElement {
     this.#reflectOwed();
     const inside = insideOf(this);
     if (!this.#view) {
+      this.#setup.begin?.(inside as never);
       this.#view = new this.#setup.View(inside);
-      this.#view.update(ALL);
-      this.shadowRoot!.append(this.#view.root);
+      try {
+        this.#view.update(ALL);
+      } finally {
+        this.#root.append(this.#view.root);
+      }
     }
     this.#leave = this.#setup.connected?.(inside as never);
   }
@@ -109,6 +129,12 @@ export class ViewElement extends HTMLElement {
     this.#inside?.release();
     if (typeof this.#leave === 'function') this.#leave();
     this.#leave = undefined;
+  }
+
+  /** A style sheet belongs to one document: in another one the element gets a copy (CSSOM, section 6.8). */
+  adoptedCallback(): void {
+    if (this.#root !== this)
+      (this.#root as ShadowRoot).adoptedStyleSheets = sheetsIn(this.ownerDocument, this.#setup.sheets);
   }
 
   attributeChangedCallback(attribute: string, _before: string | null, text: string | null): void {

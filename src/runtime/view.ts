@@ -46,10 +46,15 @@ function markupPolicy(): MarkupPolicy {
   return trustedTypes?.createPolicy('lastwright', rules) ?? rules;
 }
 
-/** A template element with this markup, which is the library's own text and never data. */
-export function template(markup: string): HTMLTemplateElement {
+/**
+ * A template element with this markup, which is the library's own text and never data. With `around` (`svg` or
+ * `math`) the markup is content of such an element.
+ */
+export function template(markup: string, around?: string): HTMLTemplateElement {
   const element = document.createElement('template');
-  element.innerHTML = (policy ??= markupPolicy()).createHTML(markup) as string;
+  const whole = around ? `<${around}>${markup}</${around}>` : markup;
+  element.innerHTML = (policy ??= markupPolicy()).createHTML(whole) as string;
+  if (around) element.content.replaceChildren(...element.content.firstChild!.childNodes);
   return element;
 }
 
@@ -63,4 +68,24 @@ export function styleSheet(css: string): CSSStyleSheet {
   const sheet = new CSSStyleSheet();
   sheet.replaceSync(css);
   return sheet;
+}
+
+const copies = new WeakMap<Document, Map<CSSStyleSheet, CSSStyleSheet>>();
+
+/** Style sheets as another document can use them: copies, of which each document has one. */
+export function sheetsIn(other: Document, sheets: readonly CSSStyleSheet[]): CSSStyleSheet[] {
+  const Sheet = (other.defaultView as (Window & typeof globalThis) | null)?.CSSStyleSheet;
+  if (!Sheet) return [];
+  if (other === document) return [...sheets];
+  const known = copies.get(other) ?? new Map<CSSStyleSheet, CSSStyleSheet>();
+  copies.set(other, known);
+  return sheets.map((sheet) => {
+    let copied = known.get(sheet);
+    if (!copied) {
+      copied = new Sheet();
+      copied.replaceSync(Array.from(sheet.cssRules, (rule) => rule.cssText).join(''));
+      known.set(sheet, copied);
+    }
+    return copied;
+  });
 }

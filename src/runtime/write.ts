@@ -18,3 +18,27 @@ export function classNames(value: unknown): string {
     .filter((name) => value[name as never])
     .join(' ');
 }
+
+/** An address that runs code when it is followed: leading spaces, and tabs and line ends anywhere, do not count (URL, section 4.4). */
+// eslint-disable-next-line no-control-regex
+const RUNS_CODE = /^[\u0000-\u0020]*j\s*a\s*v\s*a\s*s\s*c\s*r\s*i\s*p\s*t\s*:/i;
+
+/** Writes an attribute that holds an address; one that would run code is left out, which the console tells. */
+export function setAddress(element: Element, name: string, value: unknown): void {
+  const runs = RUNS_CODE.test(String(value));
+  if (runs) reportError(new TypeError(`A javascript: address was kept out of "${name}".`));
+  setAttribute(element, name, runs ? null : value);
+}
+
+/** Writes inline style: a text, or a map of CSS property names to values, of which nothing and false count as unset. */
+export function writeStyle(element: HTMLElement | SVGElement, value: unknown): void {
+  const { style } = element;
+  if (typeof value !== 'object' || value === null) {
+    style.cssText = text(value);
+    return;
+  }
+  style.cssText = '';
+  for (const [name, set] of Object.entries(value)) {
+    if (set !== undefined && set !== null && set !== false) style.setProperty(name, String(set));
+  }
+}

@@ -9,7 +9,9 @@ import {
   type DefinitionName,
 } from '../contract/typescript.js';
 import { INSIDE_MEMBERS } from '../behavior/inside-members.js';
+import { nativeProperties } from '../contract/passed.js';
 import { propertyKey, quoted } from '../literal.js';
+import { standardMember } from '../standards/standards.js';
 
 /** Definitions have their plain names in the author's own code. */
 const nameOf: DefinitionName = (definition) => pascalCase(definition);
@@ -34,6 +36,13 @@ export function authorDeclaration(
     const whole = always ? type : `${property.kind === 'function' ? `(${type})` : type} | undefined`;
     return `${docComment(memberNote(property), '  ')}  ${property.name}: ${whole};\n`;
   });
+  for (const [attribute, { property, type }] of Object.entries(nativeProperties(contract))) {
+    properties.push(
+      `  /** The attribute "${attribute}" of the control inside. */\n  ${property}: ${type};\n`,
+    );
+  }
+  const slots = contract.slots.filter(({ each }) => each === undefined);
+  const filled = slots.map(({ name }) => `  readonly ${propertyKey(name)}: boolean;\n`);
   const methods = contract.methods.map(
     (method) =>
       `${docComment(memberNote(method), '  ')}  ${method.name}${functionSignature(method, nameOf, ':')};\n`,
@@ -44,7 +53,9 @@ export function authorDeclaration(
   const parts = contract.parts.map(
     ({ name }) => `  readonly ${propertyKey(name)}: HTMLElement | undefined;\n`,
   );
-  const inside = contract.properties.map(({ name }) => name).filter((name) => !INSIDE_MEMBERS.has(name));
+  const native = Object.values(nativeProperties(contract)).map(({ property }) => property);
+  const own = contract.properties.map(({ name }) => name);
+  const inside = [...own, ...native].filter((name) => !INSIDE_MEMBERS.has(name));
   return [
     `// Made by lastwright from the contract; changes are lost at the next check.\nimport type { InsideOf${behaviorModule ? ', StateOf' : ''} } from ${quoted(shared)};`,
     ...(behaviorModule ? [`import type { state } from ${quoted(behaviorModule)};\n`] : ['']),
@@ -52,10 +63,20 @@ export function authorDeclaration(
     `/** The properties of <${contract.tag}>. */\nexport interface Properties {\n${properties.join('')}}\n`,
     `/** Its events, with the type of each one's detail. */\nexport interface Events {\n${events.join('')}}\n`,
     `/** Its parts that are shown now. */\nexport interface Parts {\n${parts.join('')}}\n`,
-    `/** The element itself. */\nexport interface Host extends HTMLElement, Properties {\n  readonly settled: Promise<void>;\n${methods.join('')}}\n`,
+    `/** Which slots a consumer gave something to. */\nexport interface Filled {\n${filled.join('')}}\n`,
+    `/** The element itself. */\nexport interface Host extends ${hostBase(contract)}, Properties {\n  readonly settled: Promise<void>;\n${methods.join('')}}\n`,
     `/** What the element remembers. */\nexport type State = ${behaviorModule ? 'StateOf<typeof state>' : 'Record<string, never>'};\n`,
     insideInterface(inside),
   ].join('\n');
+}
+
+/** What the element is beside its properties; a property may narrow a standard member's type. */
+function hostBase(contract: Contract): string {
+  const standard = Object.values(nativeProperties(contract)).filter(({ property }) =>
+    standardMember(property),
+  );
+  if (standard.length === 0) return 'HTMLElement';
+  return `Omit<HTMLElement, ${standard.map(({ property }) => quoted(property)).join(' | ')}>`;
 }
 
 function detailType(event: ElementEvent): string {

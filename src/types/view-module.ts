@@ -29,13 +29,15 @@ export function viewModule(
   const body = writer.block(plan!.root);
   const behavior = folder.behavior?.file.split('/').pop();
   const lines = [
-    `import type { Inside, Properties, State } from ${quoted(`./${contract.file.split('/').pop()}`)};`,
+    `import type { Filled, Inside, Properties, State } from ${quoted(`./${contract.file.split('/').pop()}`)};`,
     `import { called, each, given } from ${quoted(shared)};`,
     ...writer.imports(),
     ...(behavior ? [`import * as behavior from ${quoted(`./${behavior}`)};`] : []),
     '',
     'declare const inside: Inside;',
-    'declare const host: Properties;',
+    "declare const host: Properties & Pick<HTMLElement, 'matches'>;",
+    'declare const filled: Filled;',
+    ...(writer.usesResults ? ['const { results } = behavior;'] : []),
     'declare const state: State;',
     '',
     `export function view() {\n${indent(body)}\n}`,
@@ -46,6 +48,7 @@ export function viewModule(
 
 class TypeWriter {
   readonly #imports = new Map<string, string>();
+  usesResults = false;
 
   constructor(
     readonly source: ViewSource,
@@ -102,6 +105,8 @@ class TypeWriter {
         }
         return this.#parts(binding.parts);
       }
+      case 'named':
+        return [this.#parts(binding.parts), this.block(binding.block)].join('\n');
       default:
         return this.#parts(binding.parts);
     }
@@ -116,6 +121,7 @@ class TypeWriter {
 
   /** A handler stands in a block and not in a function, so that what conditions around it say still holds. */
   #listener({ code, type, tag }: ListenerPlan): string {
+    if (!code) return '';
     const known = this.contracts.get(tag)?.events.some(({ name }) => name === type);
     const event = known
       ? `CustomEvent<${this.#typesOf(tag)}.Events[${quoted(type)}]>`
@@ -126,6 +132,7 @@ class TypeWriter {
   }
 
   #code(resolved: Parameters<typeof emitExpression>[0]): string {
+    if (resolved.names.some(({ meaning }) => meaning.kind === 'result')) this.usesResults = true;
     return emitExpression(resolved, this.source);
   }
 }

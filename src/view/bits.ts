@@ -3,7 +3,7 @@ import { allBlocks, type ViewPlan } from './plan.js';
 
 /** Which bits a change of each name sets; a binding looks at the bits of the names it reads. */
 export interface Bits {
-  /** The bit of a key (`property:label`, `state:open`); 0 if no binding can read it. */
+  /** The bit of a key (`property:label`, `state:open`, `slots:filled`); 0 if no binding can read it. */
   of(key: string): number;
   /** The bits of names, each as a constant that code can use. */
   constants: Map<string, number>;
@@ -23,10 +23,10 @@ export function assignBits(plan: ViewPlan): Bits {
   const readers = new Map<string, number[]>();
   let anyUnseen = false;
   const bindings = allBlocks(plan.root).flatMap((block) => block.bindings);
-  bindings.forEach(({ reads }, number) => {
+  [...bindings, ...plan.root.tasks].forEach(({ reads }, number) => {
     if (reads.has('*')) anyUnseen = true;
     for (const key of reads) {
-      if (!/^(property|state):/.test(key)) continue;
+      if (!/^(property|state|slots):/.test(key)) continue;
       const known = readers.get(key);
       if (known) known.push(number);
       else readers.set(key, [number]);

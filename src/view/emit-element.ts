@@ -1,9 +1,12 @@
 import type { Behavior } from '../behavior/read-behavior.js';
 import { INSIDE_MEMBERS } from '../behavior/inside-members.js';
 import type { Contract, Property } from '../contract/model.js';
+import { liveProperties, nativeProperties, passedAttributes, standsForControl } from '../contract/passed.js';
 import { camelCase, constantCase } from '../contract/names.js';
 import { frozenLiteral, literal, propertyKey, quoted, templateLiteral } from '../literal.js';
+import { access } from './emit-expression.js';
 import { emitView, indent, type Emission } from './emit-view.js';
+import { traitInside, traitModule, type AppliedTrait } from './tasks.js';
 import { Origins } from './mapped-code.js';
 import { docComment } from '../contract/typescript.js';
 import { unique, type ViewPlan } from './plan.js';
@@ -16,6 +19,8 @@ export interface ElementSource {
   plan: ViewPlan;
   view: { text: string; positions: PositionIndex };
   behavior: Behavior | undefined;
+  /** Traits that do something in the element. */
+  traits: readonly AppliedTrait[];
   /** The element's style, minified; empty if it has none. */
   css: string;
 }
@@ -24,6 +29,7 @@ export interface ElementSource {
 export interface Addresses {
   runtime: string;
   behavior: string;
+  trait: (name: string) => string;
 }
 
 /** One element's module, its source map, and the names that it needs from the runtime. */
@@ -39,13 +45,16 @@ export function emitElement(source: ElementSource, addresses: Addresses): Emitte
   const origins = new Origins();
   const { code: viewCode, emission } = emitView(plan, contract, view.positions, origins);
   const element = new ElementEmitter(source, emission);
-  const body = [viewCode, ...element.constants(), element.setup(), element.class()]
+  const body = [...element.beforeView(), viewCode, ...element.constants(), element.setup(), element.class()]
     .filter(Boolean)
     .join('\n\n');
   const names = [...emission.runtime].sort().map((name) => `  ${name},`);
   const imports = [
     `import {\n${names.join('\n')}\n} from ${quoted(addresses.runtime)};`,
     ...(behavior ? [`import * as behavior from ${quoted(addresses.behavior)};`] : []),
+    ...source.traits.map(
+      ({ trait }) => `import * as ${traitModule(trait)} from ${quoted(addresses.trait(trait))};`,
+    ),
   ];
   const finished = origins.finish(`${imports.join('\n')}\n\n${body}\n`, new Map([[plan.file, view.text]]));
   return { ...finished, runtime: emission.runtime };
@@ -59,7 +68,38 @@ class ElementEmitter {
     readonly source: ElementSource,
     readonly emission: Emission,
   ) {
-    for (const name of ['insideClass', 'ViewElement']) emission.runtime.add(name);
+    for (const name of ['insideClass', this.#base]) emission.runtime.add(name);
+  }
+
+  /** The class that the element extends. */
+  get #base(): 'ViewElement' | 'PassingElement' | 'ControlElement' {
+    const { contract } = this.source;
+    if (!contract.passthrough) return 'ViewElement';
+    return standsForControl(contract) ? 'ControlElement' : 'PassingElement';
+  }
+
+  /** Constants that the view's code uses: results, and the inside as traits know it. */
+  beforeView(): string[] {
+    const { behavior, traits } = this.source;
+    const { runtime } = this.emission;
+    const lines = traits.flatMap(({ trait, as }) => {
+      if (Object.keys(as).length === 0) return [];
+      runtime.add('renamed');
+      return [`const ${traitModule(trait)}Names = renamed(${literal(as)});`];
+    });
+    const results = [...(behavior?.named.results.values() ?? [])].map(({ name, reads }) => {
+      const key = propertyKey(name);
+      const work = `behavior.results${access(name)}`;
+      if (reads === 'everything') return `${key}: ${work},`;
+      runtime.add('result');
+      const inputs = [
+        ...[...reads.properties].map((property) => `inside.host${access(property)}`),
+        ...[...reads.state].map((state) => `inside.state${access(state)}`),
+      ];
+      return `${key}: result(${work}, (inside) => [${inputs.join(', ')}]),`;
+    });
+    if (results.length > 0) lines.push(`const results = {\n${indent(results.join('\n'))}\n};`);
+    return lines;
   }
 
   /** Lists of choices, and defaults that all instances share because nobody can change them. */
@@ -82,11 +122,12 @@ class ElementEmitter {
   }
 
   setup(): string {
-    const { contract, plan, behavior, css } = this.source;
+    const { contract, plan, css } = this.source;
     const lines = [`View: ${plan.root.name},`, `Inside: ${this.#insideClass()},`];
-    if (css) this.emission.runtime.add('styleSheet');
-    lines.unshift(`sheets: [${css ? `styleSheet(${templateLiteral(css)})` : ''}],`);
-    if (behavior?.exports.has('connected')) lines.push('connected: behavior.connected,');
+    const inShadow = css && contract.encapsulation !== 'none';
+    if (inShadow) this.emission.runtime.add('styleSheet');
+    lines.unshift(`sheets: [${inShadow ? `styleSheet(${templateLiteral(css)})` : ''}],`);
+    lines.push(...this.#shadow(), ...this.#life());
     const renamed = contract.properties.filter(
       ({ name, attribute }) => attribute && camelCase(attribute) !== name,
     );
@@ -97,9 +138,106 @@ class ElementEmitter {
     return `const setup = {\n${indent(lines.join('\n'))}\n};`;
   }
 
+  /** How the shadow root differs from an open one. */
+  #shadow(): string[] {
+    const { encapsulation, passthrough } = this.source.contract;
+    if (encapsulation === 'none') return ['shadow: null,'];
+    const options = [
+      ...(encapsulation === 'closed' ? ["mode: 'closed'"] : []),
+      ...(passthrough ? ['delegatesFocus: true'] : []),
+    ];
+    return options.length > 0 ? [`shadow: { ${options.join(', ')} },`] : [];
+  }
+
+  /** What runs at moments of the element's life, in the behavior and in traits. */
+  #life(): string[] {
+    const { runtime } = this.emission;
+    const lines: string[] = [];
+    const begin = this.#callsOf('firstConnected');
+    const slots = this.#mark('slots:filled');
+    if (slots) {
+      runtime.add('watchSlots');
+      begin.push(`watchSlots(${slots})`);
+    }
+    if (begin.length === 1) lines.push(`begin: ${begin[0]},`);
+    else if (begin.length > 1) lines.push(`begin: ${this.#together(begin)},`);
+    const connected = [
+      ...this.#callsOf('connected'),
+      ...this.#callsOf('disconnected').map((call) => `(inside) => () => ${invoked(call)}`),
+    ];
+    if (this.source.contract.encapsulation === 'none' && this.source.css) {
+      runtime.add('adoptStyle').add('styleSheet');
+      connected.unshift(`adoptStyle(styleSheet(${templateLiteral(scopedStyle(this.source))}))`);
+    }
+    if (connected.length === 1) lines.push(`connected: ${connected[0]},`);
+    else if (connected.length > 1) lines.push(`connected: ${this.#together(connected)},`);
+    const reactions = this.#reactions();
+    if (reactions.length > 0) {
+      runtime.add('react');
+      lines.push(`before: react({\n${indent(reactions.join('\n'))}\n}),`);
+    }
+    return lines;
+  }
+
+  #together(calls: readonly string[]): string {
+    this.emission.runtime.add('together');
+    return `together(\n${indent(calls.map((call) => `${call},`).join('\n'))}\n)`;
+  }
+
+  /** Functions of this name in the behavior and in traits, as code for a function of the inside. */
+  #callsOf(name: string): string[] {
+    const { behavior, traits } = this.source;
+    return [
+      ...(behavior?.exports.has(name) ? [`behavior.${name}`] : []),
+      ...traits
+        .filter((applied) => applied.behavior.exports.includes(name))
+        .map((applied) => {
+          const call = `${traitModule(applied.trait)}.${name}`;
+          return Object.keys(applied.as).length === 0
+            ? call
+            : `(inside) => ${call}(${traitInside(applied, 'inside')})`;
+        }),
+    ];
+  }
+
+  /** Reactions to changes, by the property's name in the element. */
+  #reactions(): string[] {
+    const { behavior, traits } = this.source;
+    const calls = new Map<string, string[]>();
+    const add = (name: string, call: string): void => {
+      calls.set(name, [...(calls.get(name) ?? []), call]);
+    };
+    for (const name of behavior?.named.changes.keys() ?? []) {
+      add(name, `behavior.changes${access(name)}(inside, now, before)`);
+    }
+    for (const applied of traits) {
+      for (const name of applied.behavior.changes) {
+        const inside = traitInside(applied, 'inside');
+        add(
+          applied.as[name] ?? name,
+          `${traitModule(applied.trait)}.changes${access(name)}(${inside}, now, before)`,
+        );
+      }
+    }
+    return [...calls].map(
+      ([name, list]) =>
+        `${propertyKey(name)}(inside, now, before) {\n${indent(list.map((call) => `${call};`).join('\n'))}\n},`,
+    );
+  }
+
+  #reactsTo(name: string): boolean {
+    const { behavior, traits } = this.source;
+    return (
+      (behavior?.named.changes.has(name) ?? false) ||
+      traits.some(({ as, behavior: { changes } }) => changes.some((own) => (as[own] ?? own) === name))
+    );
+  }
+
   #insideClass(): string {
     const { contract, behavior } = this.source;
-    const names = contract.properties.map(({ name }) => name).filter((name) => !INSIDE_MEMBERS.has(name));
+    const native = Object.values(nativeProperties(contract)).map(({ property }) => property);
+    const own = contract.properties.map(({ name }) => name);
+    const names = [...own, ...native].filter((name) => !INSIDE_MEMBERS.has(name));
     const events = contract.events.flatMap(({ name, bubbles, composed, cancelable }) => {
       const options = [
         ...(cancelable ? ['cancelable: true'] : []),
@@ -123,8 +261,7 @@ class ElementEmitter {
     const { contract } = this.source;
     const { properties } = contract;
     const attributes = properties.flatMap(({ attribute }) => (attribute ? [attribute] : []));
-    const members: string[] = [];
-    if (attributes.length > 0) members.push(`static observedAttributes = ${literal(attributes)};`);
+    const members: string[] = [...this.#statics(attributes)];
     const fields = properties.map((property) => this.#field(property));
     if (fields.length > 0) members.push(fields.join('\n'));
     members.push(this.#constructorOf(properties));
@@ -133,17 +270,122 @@ class ElementEmitter {
       this.emission.runtime.add('insideOf');
       const names = parameters.map((parameter) => parameter.name);
       const list = names.length > 0 ? names.join(', ') : '...values';
-      members.push(
-        `${comment(description)}${name}(${list}) {\n  return behavior.${name}(insideOf(this), ${list});\n}`,
-      );
+      const call = this.#methodCall(name);
+      members.push(`${comment(description)}${name}(${list}) {\n  return ${call}, ${list});\n}`);
     }
-    return `${comment(contract.summary)}export class ${contract.className} extends ViewElement {\n${members.map(indent).join('\n\n')}\n}`;
+    members.push(...this.#callbacks());
+    return `${comment(contract.summary)}export class ${contract.className} extends ${this.#base} {\n${members.map(indent).join('\n\n')}\n}`;
+  }
+
+  /** The beginning of a method's call, in the behavior or in the trait that brings it. */
+  #methodCall(name: string): string {
+    const { behavior, traits } = this.source;
+    const applied = behavior?.exports.has(name)
+      ? undefined
+      : traits.find((trait) => trait.behavior.exports.includes(name));
+    if (!applied) return `behavior.${name}(insideOf(this)`;
+    return `${traitModule(applied.trait)}.${name}(${traitInside(applied, 'insideOf(this)')}`;
+  }
+
+  /** What the class says of itself: attributes, forms, and the members of a native control. */
+  #statics(attributes: readonly string[]): string[] {
+    const { contract, plan } = this.source;
+    const { runtime } = this.emission;
+    const lines: string[] = [];
+    const passed = passedAttributes(contract, plan.controlTags);
+    const observed = [...attributes, ...passed].map(quoted);
+    if (contract.passthrough) {
+      runtime.add('ariaAttributes');
+      observed.push('...ariaAttributes');
+    }
+    if (observed.length > 0) lines.push(`static observedAttributes = ${list(observed)};`);
+    if (contract.passthrough) {
+      const bits = passed.map(
+        (name) => `${propertyKey(name)}: ${this.#mark(`property:${this.#nativeName(name)}`) || 0}`,
+      );
+      lines.push(`static passed = ${bits.length > 0 ? `{ ${bits.join(', ')} }` : '{}'};`);
+      const written = [...plan.written].filter(
+        (name) => passed.includes(name) || /^(aria-|role$)/.test(name),
+      );
+      if (written.length > 0) lines.push(`static written = new Set(${literal(written)});`);
+    }
+    if (contract.form) lines.push('static formAssociated = true;');
+    const inBlock: string[] = [];
+    const native = Object.entries(nativeProperties(contract));
+    if (native.length > 0) {
+      runtime.add('nativeMembers');
+      const entries = native.map(
+        ([name, { property, type }]) => `${propertyKey(name)}: [${quoted(property)}, ${quoted(type)}],`,
+      );
+      inBlock.push(`nativeMembers(this, {\n${indent(entries.join('\n'))}\n});`);
+    }
+    const live = liveProperties(contract);
+    if (live.length > 0) {
+      runtime.add('liveMembers');
+      inBlock.unshift(`liveMembers(this, ${literal(live)});`);
+    }
+    if (contract.form || standsForControl(contract)) {
+      runtime.add('formMembers');
+      inBlock.push('formMembers(this);');
+    }
+    if (inBlock.length > 0) lines.push(`static {\n${indent(inBlock.join('\n'))}\n}`);
+    return lines;
+  }
+
+  #nativeName(attribute: string): string {
+    return nativeProperties(this.source.contract)[attribute]?.property ?? attribute;
+  }
+
+  /** Reactions of custom elements that only some elements have (HTML, section 4.13.3). */
+  #callbacks(): string[] {
+    const { contract, behavior } = this.source;
+    const { runtime } = this.emission;
+    const members: string[] = [];
+    const moved = this.#callsOf('moved');
+    const stays = ['connected', 'disconnected'].some((name) => this.#callsOf(name).length > 0);
+    const body = (calls: readonly string[], inside = 'insideOf(this)', more = ''): string => {
+      if (calls.length > 0) runtime.add('insideOf');
+      return calls.map((call) => `\n  ${invoked(call, inside)}${more};`).join('');
+    };
+    if (moved.length > 0 || stays)
+      members.push(`connectedMoveCallback() {${body(moved)}${moved.length > 0 ? '\n' : ''}}`);
+    const adopted = this.#callsOf('adopted');
+    if (adopted.length > 0)
+      members.push(`adoptedCallback() {\n  super.adoptedCallback();${body(adopted)}\n}`);
+    if (!contract.form) return members;
+    const { value } = contract.form;
+    const inState = behavior?.state.includes(value) ?? false;
+    const property = contract.properties.find(({ name }) => name === value);
+    const disabled = contract.properties.find(({ name, kind }) => name === 'disabled' && kind === 'boolean');
+    runtime.add('insideOf');
+    if (inState) {
+      members.push(`formResetCallback() {\n  insideOf(this).state.${value} = behavior.state().${value};\n}`);
+      members.push(`formStateRestoreCallback(value) {\n  insideOf(this).state.${value} = value;\n}`);
+    } else {
+      const initial = property?.attribute
+        ? `this.getAttribute(${quoted(property.attribute)}) ?? undefined`
+        : 'undefined';
+      const restored = property?.kind === 'boolean' ? `value === 'on'` : 'value';
+      const reset =
+        property?.kind === 'boolean' ? `this.hasAttribute(${quoted(property.attribute ?? value)})` : initial;
+      members.push(`formResetCallback() {\n  this.${value} = ${reset};\n}`);
+      members.push(`formStateRestoreCallback(value) {\n  this.${value} = ${restored};\n}`);
+    }
+    if (disabled) {
+      // No attribute is written: what a fieldset turned off is on again with it.
+      const marks = this.#mark('property:disabled');
+      const lines = ['this.#disabled = disabled;', ...(marks ? [`mark(this, ${marks});`] : [])];
+      members.push(`formDisabledCallback(disabled) {\n${indent(lines.join('\n'))}\n}`);
+    }
+    return members;
   }
 
   #constructorOf(properties: readonly Property[]): string {
-    if (properties.length === 0) return 'constructor() {\n  super(setup);\n}';
+    const native = Object.values(nativeProperties(this.source.contract)).map(({ property }) => property);
+    const names = [...properties.map(({ name }) => name), ...native, ...liveProperties(this.source.contract)];
+    if (names.length === 0) return 'constructor() {\n  super(setup);\n}';
     this.emission.runtime.add('takeOver');
-    return `constructor() {\n  super(setup);\n  takeOver(this, ${literal(properties.map(({ name }) => name))});\n}`;
+    return `constructor() {\n  super(setup);\n  takeOver(this, ${literal([...new Set(names)])});\n}`;
   }
 
   #field({ name, ...property }: Property): string {
@@ -161,8 +403,10 @@ class ElementEmitter {
     const lines = [
       `value = ${this.#converted(property)};`,
       `if (value === this.#${name}) return;`,
+      ...(this.#reactsTo(name) ? [`remember(this, ${quoted(name)}, this.#${name});`] : []),
       `this.#${name} = value;`,
     ];
+    if (this.#reactsTo(name)) this.emission.runtime.add('remember');
     const mark = this.#mark(`property:${name}`);
     if (mark) {
       this.emission.runtime.add('mark');
@@ -213,6 +457,24 @@ class ElementEmitter {
     const fallback = this.#default(property);
     return fallback === 'undefined' ? 'value ?? null' : `value === ${fallback} ? null : value`;
   }
+}
+
+/** The style of an element without a shadow root, kept to what is inside of it (CSS Cascading 6, section 2.5). */
+function scopedStyle({ css, contract }: ElementSource): string {
+  const own = css.replaceAll(':host(', ':scope:is(').replaceAll(':host', ':scope');
+  return `@scope (${contract.tag}){${own}}`;
+}
+
+/** A list of pieces of code, on lines of their own where they are many. */
+function list(items: readonly string[]): string {
+  return items.length > 6 ? `[\n${items.map((item) => `  ${item},`).join('\n')}\n]` : `[${items.join(', ')}]`;
+}
+
+/** A function of the inside, called: a name as it is, an arrow function by what it does. */
+function invoked(call: string, inside = 'inside'): string {
+  return call.startsWith('(inside) => ')
+    ? call.slice(12).replace(/\binside\b/, inside)
+    : `${call}(${inside})`;
 }
 
 function comment(text: string | undefined): string {

@@ -21,7 +21,7 @@ interface Edit {
 
 /** Names that emitted code uses itself; a loop variable with such a name gets a `$` behind it. */
 const TAKEN = new Set(
-  'behavior changed choose classNames copy each event given host inside repeat setAttribute state template text value'.split(
+  'behavior changed choose classNames copy each event filled filledSlots given host inside named passTo relay repeat results setAddress setAttribute setFormValue setState setValidity state template text value writeStyle'.split(
     ' ',
   ),
 );
@@ -52,6 +52,19 @@ export function emitExpression(
     const key = free.shorthand ? `${free.name}: ` : '';
     let text = free.name;
     switch (meaning.kind) {
+      case 'native':
+        // What a fieldset turns off is off without an attribute.
+        text =
+          free.name === 'disabled' && !free.assigned
+            ? `${key}host.matches(':disabled')`
+            : `${key}host${access(free.name)}`;
+        break;
+      case 'result':
+        text = `${key}results${access(free.name)}(inside)`;
+        break;
+      case 'filled':
+        text = `${key}filled`;
+        break;
       case 'property':
         text = `${key}host${access(free.name)}`;
         break;

@@ -60,7 +60,8 @@ interface BlockContext extends Emission {
 
 function emitBlock(block: BlockPlan, outers: readonly BlockPlan[], context: BlockContext): void {
   for (const binding of block.bindings) {
-    if (binding.kind === 'repeat') emitBlock(binding.block, [block, ...outers], context);
+    if (binding.kind === 'repeat' || binding.kind === 'named')
+      emitBlock(binding.block, [block, ...outers], context);
     if (binding.kind === 'choose') {
       emitBlock(binding.chosen, [block, ...outers], context);
       if (binding.otherwise) emitBlock(binding.otherwise, [block, ...outers], context);
@@ -84,16 +85,33 @@ class BlockEmitter {
     const { block } = this;
     const members = [...this.#statics(), this.#construct(), this.#update(), ...this.#handleEvent()];
     return [
-      `const ${this.#template} = template(${templateLiteral(Origins.plain(block.markup))});`,
-      '',
+      ...(block.renamed ? [] : [`const ${this.#template} = ${this.#templateCode()};`, '']),
       `class ${block.name} {`,
       members.map((member) => indent(member)).join('\n\n'),
       '}',
+      ...this.#kinds(),
     ].join('\n');
   }
 
+  /** What gives the kinds of a renamed block, behind its class. */
+  #kinds(): string[] {
+    const [outer] = this.outers;
+    const binding = outer?.bindings.find((other) => other.kind === 'named' && other.block === this.block);
+    if (binding?.kind !== 'named') return [];
+    this.context.runtime.add('named');
+    const among = binding.among.map(quoted).join(', ');
+    return ['', `const ${kindsOf(this.block)} = named(${this.block.name}, [${among}]);`];
+  }
+
+  #templateCode(): string {
+    const { markup, around } = this.block;
+    const more = around ? `, ${quoted(around)}` : '';
+    return `template(${templateLiteral(Origins.plain(markup))}${more})`;
+  }
+
   #statics(): string[] {
-    const { repeats } = this.block;
+    const { repeats, renamed } = this.block;
+    if (renamed) return [`static template = ${this.#templateCode()};`];
     if (!repeats) return [];
     const own = this.block.loops.filter(({ depth }) => depth === repeats.depth);
     const item = this.#loopBit(own.find(({ kind }) => kind === 'item')!);
@@ -118,7 +136,7 @@ class BlockEmitter {
     }
     if (repeated) lines.push('this.item = item;', 'this.index = index;');
     if (block.single) {
-      const content = `copy(${this.#template}).firstChild`;
+      const content = `copy(${block.renamed ? 'this.constructor.template' : this.#template}).firstChild`;
       lines.push(isRoot ? `this.root = ${content};` : `this.root = this.first = this.last = ${content};`);
     } else {
       lines.push(`this.root = copy(${this.#template});`);
@@ -126,7 +144,12 @@ class BlockEmitter {
     }
     lines.push(...this.#findNodes());
     for (const { node, type } of block.listeners) {
-      lines.push(`${this.#nodePlace(node)}.addEventListener(${quoted(type)}, this);`);
+      const line = `${this.#nodePlace(node)}.addEventListener(${quoted(type)}, this);`;
+      if (!lines.includes(line)) lines.push(line);
+    }
+    for (const control of block.controls) {
+      this.context.runtime.add('passTo');
+      lines.push(`passTo(this.inside.host, ${this.#nodePlace(control)});`);
     }
     const parameters = isRoot ? 'inside' : repeated ? 'outer, item, index' : 'outer';
     return `constructor(${parameters}) {\n${indent(lines.join('\n'))}\n}`;
@@ -137,6 +160,7 @@ class BlockEmitter {
     const refs = new Map<string, NodeRef>();
     for (const { node } of [...this.block.bindings, ...this.block.listeners])
       refs.set(node.path.join(), node);
+    for (const node of this.block.controls) refs.set(node.path.join(), node);
     const wanted = [...refs.values()].sort((a, b) => comparePaths(a.path, b.path));
     const places = new Map<string, string>();
     const lines: string[] = [];
@@ -191,19 +215,31 @@ class BlockEmitter {
   }
 
   #update(): string {
-    const statements = this.block.bindings.map((binding) => this.#guarded(binding));
+    const statements = [
+      ...this.block.bindings.map((binding) => this.#guarded(binding.reads, this.#statement(binding))),
+      ...this.block.tasks.map(({ reads, code }) => this.#guarded(reads, code)),
+    ];
+    for (const { runtime } of this.block.tasks) for (const name of runtime) this.context.runtime.add(name);
     const used = this.block.bindings.flatMap((binding) => expressionsOf(binding));
-    const lines = [...this.#locals(used), ...statements];
+    const lines = [...this.#locals(used, this.block.tasks.length > 0), ...statements];
     return lines.length > 0 ? `update(changed) {\n${indent(lines.join('\n'))}\n}` : 'update() {}';
   }
 
   /** The declarations that expressions need: host, state, loop variables. */
-  #locals(expressions: readonly Resolved[]): string[] {
+  #locals(expressions: readonly Resolved[], needsInside = false): string[] {
     const lines: string[] = [];
     const kinds = new Set(expressions.flatMap(({ names }) => names.map(({ meaning }) => meaning.kind)));
-    if (kinds.has('function')) lines.push('const { inside } = this;');
-    const inside = kinds.has('function') ? 'inside' : 'this.inside';
-    const members = [...(kinds.has('property') ? ['host'] : []), ...(kinds.has('state') ? ['state'] : [])];
+    const whole = needsInside || kinds.has('function') || kinds.has('result');
+    if (whole) lines.push('const { inside } = this;');
+    const inside = whole ? 'inside' : 'this.inside';
+    const members = [
+      ...(kinds.has('property') || kinds.has('native') ? ['host'] : []),
+      ...(kinds.has('state') ? ['state'] : []),
+    ];
+    if (kinds.has('filled')) {
+      this.context.runtime.add('filledSlots');
+      lines.push(`const filled = filledSlots(${inside});`);
+    }
     if (members.length > 0) lines.push(`const { ${members.join(', ')} } = ${inside};`);
     const declared = new Set<string>();
     for (const { names } of expressions) {
@@ -221,9 +257,8 @@ class BlockEmitter {
     return `this${'.outer'.repeat(hops)}.${kind}`;
   }
 
-  #guarded(binding: Binding): string {
-    const mask = this.#mask(binding.reads);
-    const statement = this.#statement(binding);
+  #guarded(reads: ReadKeys, statement: string): string {
+    const mask = this.#mask(reads);
     if (mask === undefined) return statement.startsWith('const ') ? `{\n${indent(statement)}\n}` : statement;
     const test = mask === '' ? 'changed === -1' : `changed & ${mask}`;
     return `if (${test}) {\n${indent(statement)}\n}`;
@@ -287,6 +322,14 @@ class BlockEmitter {
           (value) => `setAttribute(${node}, ${quoted(binding.name)}, ${stripped(value)})`,
         );
       }
+      case 'address': {
+        runtime.add('setAddress');
+        return compared(
+          was(binding.name),
+          this.#value(binding.parts).code,
+          (value) => `setAddress(${node}, ${quoted(binding.name)}, ${stripped(value)})`,
+        );
+      }
       case 'class': {
         const code = this.#classValue(binding.parts);
         return compared(was('class'), code, (value) =>
@@ -297,11 +340,9 @@ class BlockEmitter {
       }
       case 'style': {
         const { code, isText } = this.#value(binding.parts);
-        if (!isText) runtime.add('text');
-        return compared(
-          was('style'),
-          code,
-          (value) => `${node}.style.cssText = ${isText ? stripped(value) : `text${value}`}`,
+        if (!isText) runtime.add('writeStyle');
+        return compared(was('style'), code, (value) =>
+          isText ? `${node}.style.cssText = ${stripped(value)}` : `writeStyle(${node}, ${stripped(value)})`,
         );
       }
       case 'property':
@@ -320,6 +361,12 @@ class BlockEmitter {
         runtime.add('choose');
         const { condition, chosen, otherwise, name } = binding;
         return `this.${name} = choose(${node}, this.${name}, ${this.#operand(condition)} ? ${chosen.name} : ${otherwise?.name ?? 'undefined'}, this, changed);`;
+      }
+      case 'named': {
+        runtime.add('choose');
+        const { name, block, parts } = binding;
+        const kind = `${kindsOf(block)}(${this.#value(parts).code})`;
+        return `this.${name} = choose(${node}, this.${name}, ${kind}, this, changed);`;
       }
       case 'repeat': {
         runtime.add('repeat');
@@ -402,14 +449,17 @@ class BlockEmitter {
     const sameNode = listeners.every(({ node }) => node === listeners[0]!.node);
     const sameType = listeners.every(({ type }) => type === listeners[0]!.type);
     const cases = listeners.map((listener) => {
-      const code = this.#code(listener.code).replace(/;?$/, ';');
+      const code = listener.code
+        ? this.#code(listener.code).replace(/;?$/, ';')
+        : 'relay(this.inside, event);';
+      if (!listener.code) this.context.runtime.add('relay');
       const tests = [
         ...(sameNode ? [] : [`event.currentTarget === ${this.#nodePlace(listener.node)}`]),
         ...(sameType ? [] : [`event.type === ${quoted(listener.type)}`]),
       ];
       return tests.length > 0 ? `if (${tests.join(' && ')}) {\n${indent(code)}\n}` : code;
     });
-    const lines = [...this.#locals(listeners.map(({ code }) => code)), ...cases];
+    const lines = [...this.#locals(listeners.flatMap(({ code }) => code ?? [])), ...cases];
     return [`handleEvent(event) {\n${indent(lines.join('\n'))}\n}`];
   }
 }
@@ -433,6 +483,11 @@ function comparePaths(a: readonly number[], b: readonly number[]): number {
 /** `(this.was = value)` less its parentheses, where they are not needed. */
 function stripped(value: string): string {
   return value.slice(1, -1);
+}
+
+/** The constant that gives a renamed block's kind by its name. */
+function kindsOf({ name }: BlockPlan): string {
+  return `${name.charAt(0).toLowerCase()}${name.slice(1)}s`;
 }
 
 /** Two spaces before each line that is not empty and not inside a template literal's text. */

@@ -39,6 +39,8 @@ export interface ViewElement {
   kind: 'element';
   name: string;
   html: boolean;
+  /** What its name is at run time, and the names that it can have. */
+  named: { name: Part[]; among: string[]; offset: number } | undefined;
   attributes: ViewAttribute[];
   listeners: ViewListener[];
   children: ViewNode[];
@@ -50,8 +52,12 @@ export interface ViewText {
   parts: Part[];
 }
 
+/** What the nodes of a block are content of, where that is not HTML. */
+export type Around = 'svg' | 'math' | undefined;
+
 export interface ViewWhen {
   kind: 'when';
+  around: Around;
   condition: Expression;
   children: ViewNode[];
   otherwise: ViewNode[] | undefined;
@@ -60,6 +66,7 @@ export interface ViewWhen {
 
 export interface ViewEach {
   kind: 'each';
+  around: Around;
   item: string;
   index: string | undefined;
   list: Expression;
@@ -187,15 +194,7 @@ class ViewReader {
       return;
     }
     if (node.tagName === 'template') {
-      if (node.namespaceURI === html.NS.HTML) this.#block(node, result, depth, offset);
-      else {
-        this.report({
-          code: 'view/block',
-          message: 'A <template> inside of SVG or MathML is no template.',
-          help: 'Put the <template> around the whole <svg>.',
-          offset,
-        });
-      }
+      this.#block(node, result, depth, offset);
       return;
     }
     this.#checkEnd(node, offset);
@@ -203,6 +202,7 @@ class ViewReader {
       kind: 'element',
       name: node.tagName,
       html: node.namespaceURI === html.NS.HTML,
+      named: undefined,
       attributes: [],
       listeners: [],
       children: [],
@@ -214,10 +214,45 @@ class ViewReader {
       if (/^on[a-z]/.test(written)) {
         const code = this.#gather((problems) => parseHandler(value, toFile, problems));
         if (code) element.listeners.push({ type: written.slice(2), code });
-      } else element.attributes.push({ name: written, parts: this.#parts(value, toFile), offset: start });
+      } else if (written === 'local-name') {
+        element.named = { name: this.#parts(value, toFile), among: [], offset: start };
+      } else if (written !== 'local-names') {
+        element.attributes.push({ name: written, parts: this.#parts(value, toFile), offset: start });
+      }
     }
+    this.#names(node, element);
     element.children = this.children(node.childNodes, depth + 1);
     result.push(element);
+  }
+
+  /** The names that an element can have at run time: a list in the view, of which none does more than show content. */
+  #names(node: SourceElement, element: ViewElement): void {
+    const list = node.attrs.find(({ name }) => name === 'local-names');
+    const refuse = (message: string, help: string): void => {
+      const offset = element.named?.offset ?? element.offset;
+      this.report({ code: 'view/local-name', message, help, offset });
+      element.named = undefined;
+    };
+    if (!element.named && !list) return;
+    if (!element.named || !list) {
+      refuse(
+        'A name that is chosen at run time needs both local-name and local-names.',
+        `Write <${node.tagName} local-name="{…}" local-names="${node.tagName} a">: the expression, and all names it can give.`,
+      );
+      return;
+    }
+    element.named.among = list.value.split(/\s+/).filter(Boolean);
+    const bad = element.named.among.find(
+      (name) => !/^[a-z][a-z0-9.-]*$/.test(name) || UNSAFE_NAMES.has(name),
+    );
+    if (element.named.among.length === 0 || bad !== undefined || !element.html) {
+      refuse(
+        bad === undefined
+          ? 'There are no names for this element to choose from.'
+          : `<${bad}> cannot be chosen at run time.`,
+        'List names of HTML elements in small letters, and none that loads or runs something.',
+      );
+    }
   }
 
   /** An element that is never closed swallows what follows, which is seldom meant. */
@@ -247,7 +282,11 @@ class ViewReader {
 
   /** `<template when>`, `<template otherwise>`, `<template for-each>`. */
   #block(node: SourceElement, result: ViewNode[], depth: number, offset: number): void {
-    const content = defaultTreeAdapter.getTemplateContent(node as DefaultTreeAdapterTypes.Template);
+    const around = AROUND[node.namespaceURI];
+    // In SVG and MathML a <template> is an element like any other, with children of its own.
+    const content = around
+      ? node
+      : defaultTreeAdapter.getTemplateContent(node as DefaultTreeAdapterTypes.Template);
     const value = (name: string): string | undefined =>
       node.attrs.find((attribute) => attribute.name === name)?.value;
     const expression = (name: string, text: string, skip = 0): Expression | undefined => {
@@ -273,7 +312,7 @@ class ViewReader {
     }
     if (when !== undefined) {
       const condition = expression('when', when);
-      if (condition) result.push({ kind: 'when', condition, children, otherwise: undefined, offset });
+      if (condition) result.push({ kind: 'when', around, condition, children, otherwise: undefined, offset });
     } else if (value('otherwise') !== undefined) {
       const before = result.findLast(
         (other) =>
@@ -305,6 +344,7 @@ class ViewReader {
       if (list)
         result.push({
           kind: 'each',
+          around,
           item: match[2]!,
           index: match[3],
           list,
@@ -321,6 +361,15 @@ class ViewReader {
     }
   }
 }
+
+/** Names that an element cannot take at run time: what loads or runs something, or is no element of a body. */
+const UNSAFE_NAMES: ReadonlySet<string> = new Set(
+  'applet base body embed frame frameset head html iframe link meta noscript object script slot style template title'.split(
+    ' ',
+  ),
+);
+
+const AROUND: Readonly<Record<string, Around>> = { [html.NS.SVG]: 'svg', [html.NS.MATHML]: 'math' };
 
 /** Elements that need no end tag: void ones, and those whose end HTML finds by itself (section 13.1.2.4). */
 const VOID_OR_OPTIONAL_END: ReadonlySet<string> = new Set([

@@ -1,12 +1,24 @@
 import type { Behavior } from '../behavior/read-behavior.js';
 import { propertyForAttribute, type Contract, type Property } from '../contract/model.js';
 import { pascalCase } from '../contract/names.js';
+import { relayedEvents } from '../contract/passed.js';
 import type { Finding } from '../finding.js';
 import { escapeText, VOID_ELEMENTS } from '../markup.js';
-import type { Expression, ExpressionProblem, Part } from './expression.js';
-import type { ParsedView, ViewAttribute, ViewEach, ViewElement, ViewNode, ViewWhen } from './parse-view.js';
+import { isAddress, runsCode } from './addresses.js';
+import { parseWhole, type Expression, type ExpressionProblem, type Part } from './expression.js';
+import type {
+  Around,
+  ParsedView,
+  ViewAttribute,
+  ViewEach,
+  ViewElement,
+  ViewNode,
+  ViewWhen,
+} from './parse-view.js';
 import { NameTable, type LoopVariable, type ReadKeys, type Resolved } from './resolve.js';
+import { tasksOf, type AppliedTrait } from './tasks.js';
 import { usageProblems } from './usage.js';
+import { variantExpressions } from './variants.js';
 import { withoutLayoutSpace } from './whitespace.js';
 
 /** A value in parts: plain texts and resolved expressions. */
@@ -26,7 +38,12 @@ interface BindingBase {
 /** Something in a block that follows names. */
 export type Binding =
   | (BindingBase & { kind: 'text'; parts: PlanPart[] })
-  | (BindingBase & { kind: 'attribute' | 'class' | 'style'; name: string; parts: PlanPart[]; html: boolean })
+  | (BindingBase & {
+      kind: 'attribute' | 'address' | 'class' | 'style';
+      name: string;
+      parts: PlanPart[];
+      html: boolean;
+    })
   | (BindingBase & { kind: 'property'; tag: string; name: string; parts: PlanPart[] })
   | (BindingBase & { kind: 'live'; name: string; parts: PlanPart[] })
   | (BindingBase & {
@@ -36,6 +53,7 @@ export type Binding =
       chosen: BlockPlan;
       otherwise: BlockPlan | undefined;
     })
+  | (BindingBase & { kind: 'named'; name: string; parts: PlanPart[]; among: string[]; block: BlockPlan })
   | (BindingBase & { kind: 'repeat'; name: string; list: Resolved; block: BlockPlan });
 
 export interface ListenerPlan {
@@ -43,7 +61,17 @@ export interface ListenerPlan {
   /** The element that is listened to. */
   tag: string;
   type: string;
-  code: Resolved;
+  /** Undefined where the event is only dispatched again from the host. */
+  code: Resolved | undefined;
+}
+
+/** Something beside the nodes of a view that follows names: a state of the host, a form's value. */
+export interface Task {
+  reads: ReadKeys;
+  /** A statement; `inside` stands for the element's inside. */
+  code: string;
+  /** What it needs from the runtime. */
+  runtime: string[];
 }
 
 /** A piece of the view that has a template of its own: the whole, or a block that comes and goes. */
@@ -56,6 +84,14 @@ export interface BlockPlan {
   single: boolean;
   bindings: Binding[];
   listeners: ListenerPlan[];
+  /** Only the root has some. */
+  tasks: Task[];
+  /** Nodes that are the control which passed attributes reach. */
+  controls: NodeRef[];
+  /** What the nodes are content of, where that is not HTML. */
+  around: Around;
+  /** True if the block's only element has another name by turns. */
+  renamed: boolean;
   loops: readonly LoopVariable[];
   /** For a repeated block: its own variables and key. */
   repeats: { item: string; index: string | undefined; key: Resolved | undefined; depth: number } | undefined;
@@ -80,6 +116,12 @@ export interface ViewPlan {
   uses: Set<string>;
   /** Functions of the behavior that the view calls. */
   calls: Set<string>;
+  /** Tags that the part has which attributes are passed to. */
+  controlTags: Set<string>;
+  /** Attributes of that part that the view writes by itself. */
+  written: Set<string>;
+  /** True if the view asks which slots are filled. */
+  asksFilled: boolean;
 }
 
 /** Attributes of native elements whose property is what the page shows, once a person has touched it. */
@@ -101,10 +143,26 @@ export function planView(
   contract: Contract,
   behavior: Behavior | undefined,
   library: ReadonlyMap<string, Contract>,
+  traits: readonly AppliedTrait[] = [],
 ): { plan: ViewPlan; findings: Finding[] } {
   const planner = new Planner(view, new NameTable(contract, behavior), library, contract);
-  const root = planner.block(`${contract.className}View`, view.nodes, [], 0, false);
+  const root = planner.block(`${contract.className}View`, view.nodes, {
+    loops: [],
+    offset: 0,
+    conditional: false,
+  });
+  root.tasks.push(...tasksOf(contract, behavior, traits, planner.names));
   return { plan: { file: view.file, root, ...planner.seen }, findings: planner.findings };
+}
+
+/** Where a block stands, and how. */
+interface BlockFrame {
+  loops: readonly LoopVariable[];
+  offset: number;
+  conditional: boolean;
+  repeats?: BlockPlan['repeats'];
+  around?: Around;
+  renamed?: boolean;
 }
 
 class Planner {
@@ -114,6 +172,9 @@ class Planner {
     parts: [] as Placed[],
     uses: new Set<string>(),
     calls: new Set<string>(),
+    controlTags: new Set<string>(),
+    written: new Set<string>(),
+    asksFilled: false,
   };
   /** Names of classes in the module that will be emitted. */
   readonly #classes: Set<string>;
@@ -127,23 +188,22 @@ class Planner {
     this.#classes = new Set([contract.className, 'ViewElement']);
   }
 
-  block(
-    name: string,
-    nodes: readonly ViewNode[],
-    loops: readonly LoopVariable[],
-    offset: number,
-    conditional: boolean,
-    repeats?: BlockPlan['repeats'],
-  ): BlockPlan {
+  block(name: string, nodes: readonly ViewNode[], frame: BlockFrame): BlockPlan {
+    const { loops, offset, conditional, repeats, around, renamed = false } = frame;
     const children = withoutLayoutSpace(nodes, undefined);
     const [only] = children;
-    const single = children.length === 1 && (only!.kind === 'element' || only!.kind === 'text');
+    const single =
+      children.length === 1 && (only!.kind === 'text' || (only!.kind === 'element' && !only!.named));
     const plan: BlockPlan = {
       name: unique(name, this.#classes),
       markup: '',
       single,
       bindings: [],
       listeners: [],
+      tasks: [],
+      controls: [],
+      around,
+      renamed,
       loops,
       repeats,
       offset,
@@ -159,8 +219,10 @@ class Planner {
     const problems: ExpressionProblem[] = [];
     const resolved = this.names.resolve(expression, loops, problems, inHandler);
     problems.forEach((problem) => this.report(problem));
-    for (const { free, meaning } of resolved.names)
+    for (const { free, meaning } of resolved.names) {
       if (meaning.kind === 'function') this.seen.calls.add(free.name);
+      if (meaning.kind === 'filled') this.seen.asksFilled = true;
+    }
     return resolved;
   }
 
@@ -245,6 +307,7 @@ class BlockWriter {
   }
 
   #element(node: ViewElement, path: number[]): string {
+    if (node.named) return this.#named(node, node.named, path);
     const known = node.html ? this.planner.library.get(node.name) : undefined;
     if (known) this.planner.seen.uses.add(node.name);
     const plain = (name: string): string | undefined => {
@@ -256,11 +319,24 @@ class BlockWriter {
     this.#place(node, plain);
     const name = nodeName(plain('part') ?? node.name);
     let tag = `<${node.name}`;
-    for (const attribute of node.attributes) {
-      const value = plain(attribute.name);
+    const { passthrough } = this.planner.contract;
+    const partNames = plain('part')?.split(/\s+/) ?? [];
+    const attributes = this.#withVariants(node, partNames);
+    if (passthrough && partNames.includes(passthrough.to)) this.#control(node, this.#ref(name, path));
+    for (const event of this.planner.contract.events) {
+      if (event.relay !== undefined && partNames.includes(event.relay))
+        this.#relay(node, event.name, this.#ref(name, path));
+    }
+    for (const attribute of attributes) {
+      const value = attribute.parts.every((part) => typeof part === 'string')
+        ? attribute.parts.join('')
+        : undefined;
       if (value === undefined && attribute.parts.length > 0)
         this.#attribute(node, attribute, known, this.#ref(name, path));
-      else tag += value ? ` ${attribute.name}="${escapeAttribute(value)}"` : ` ${attribute.name}`;
+      else {
+        if (isAddress(node.name, attribute.name) && runsCode(value ?? '')) this.#refuseAddress(attribute);
+        tag += value ? ` ${attribute.name}="${escapeAttribute(value)}"` : ` ${attribute.name}`;
+      }
     }
     for (const { type, code } of node.listeners) {
       const resolved = this.planner.resolve(code, this.plan.loops, true);
@@ -271,6 +347,75 @@ class BlockWriter {
     const content = this.children(withoutLayoutSpace(node.children, node.name), path);
     const newline = /^(pre|textarea|listing)$/.test(node.name) && content.startsWith('\n') ? '\n' : '';
     return `${tag}>${newline}${content}</${node.name}>`;
+  }
+
+  #refuseAddress({ name, offset }: ViewAttribute): void {
+    this.planner.report({
+      code: 'view/address',
+      message: `The address in "${name}" runs code.`,
+      help: 'Use a <button> with an on… handler; strict pages block such addresses anyway.',
+      offset,
+    });
+  }
+
+  /** An element whose name is chosen at run time is a block of its own, of which the name decides the kind. */
+  #named(node: ViewElement, named: NonNullable<ViewElement['named']>, path: number[]): string {
+    const parts = this.#parts(named.name);
+    const part = node.attributes.find(({ name }) => name === 'part')?.parts.join('') ?? node.name;
+    const name = pascalCase(nodeName(part));
+    const element = { ...node, named: undefined };
+    const frame = {
+      loops: this.plan.loops,
+      offset: node.offset,
+      conditional: this.conditional,
+      renamed: true,
+    };
+    const block = this.planner.block(`${name}Block`, [element], frame);
+    if (block.controls.length > 0) for (const tag of named.among) this.planner.seen.controlTags.add(tag);
+    this.plan.bindings.push({
+      kind: 'named',
+      node: this.#ref(`${nodeName(name)}Anchor`, path),
+      name: unique(`${nodeName(name)}Block`, this.#nodeNames),
+      parts,
+      among: named.among,
+      block,
+      reads: new Set([...readsOf(parts), ...blockReads(block)]),
+    });
+    return '<!---->';
+  }
+
+  /** The element is the control that passed attributes reach. */
+  #control(node: ViewElement, ref: NodeRef): void {
+    const { contract, seen } = this.planner;
+    this.plan.controls.push(ref);
+    seen.controlTags.add(node.name);
+    for (const { name, parts } of node.attributes) {
+      if (parts.some((part) => typeof part !== 'string')) seen.written.add(name);
+    }
+    for (const type of relayedEvents(contract)) this.#relay(node, type, ref);
+  }
+
+  #relay(node: ViewElement, type: string, ref: NodeRef): void {
+    if (this.plan.listeners.some((other) => other.node === ref && other.type === type && !other.code)) return;
+    this.plan.listeners.push({ node: ref, tag: node.name, type, code: undefined });
+  }
+
+  /** The attributes of an element, with the classes that the contract's variants give to its parts. */
+  #withVariants(node: ViewElement, partNames: readonly string[]): ViewAttribute[] {
+    const { contract } = this.planner;
+    const wanted = contract.variants.filter(({ part }) => partNames.includes(part));
+    if (wanted.length === 0) return node.attributes;
+    const own = node.attributes.find(({ name }) => name === 'class');
+    const offset = own?.offset ?? node.offset;
+    const parts: Part[] = own ? [...own.parts] : [];
+    for (const variants of wanted) {
+      if (variants.always) parts.push(` ${variants.always}`);
+      for (const source of variantExpressions(variants, contract)) {
+        const expression = parseWhole(source, () => offset, []);
+        if (expression) parts.push(' ', expression);
+      }
+    }
+    return [...node.attributes.filter((attribute) => attribute !== own), { name: 'class', parts, offset }];
   }
 
   /** Notes the slot and the parts that an element of the view is, and what it gives to a known element's slots. */
@@ -351,7 +496,19 @@ class BlockWriter {
     else if (node.html && LIVE[node.name]?.includes(attribute.name)) {
       this.plan.bindings.push({ ...binding, kind: 'live', name: attribute.name });
     } else {
-      const kind = attribute.name === 'class' || attribute.name === 'style' ? attribute.name : 'attribute';
+      if (attribute.name === 'srcdoc') {
+        this.planner.report({
+          code: 'view/markup-attribute',
+          message: 'The value of "srcdoc" is markup, which no expression can be.',
+          help: 'Write it out, or give the <iframe> an address.',
+          offset: attribute.offset,
+        });
+      }
+      const kind = isAddress(node.name, attribute.name)
+        ? 'address'
+        : attribute.name === 'class' || attribute.name === 'style'
+          ? attribute.name
+          : 'attribute';
       this.plan.bindings.push({ ...binding, kind, name: attribute.name, html: node.html });
     }
   }
@@ -374,9 +531,9 @@ class BlockWriter {
     const { loops } = this.plan;
     const condition = this.planner.resolve(node.condition, loops);
     const name = pascalCase(firstName(condition) ?? 'choice');
-    const chosen = this.planner.block(`${name}Block`, node.children, loops, node.offset, true);
-    const otherwise =
-      node.otherwise && this.planner.block(`No${name}Block`, node.otherwise, loops, node.offset, true);
+    const frame = { loops, offset: node.offset, conditional: true, around: node.around };
+    const chosen = this.planner.block(`${name}Block`, node.children, frame);
+    const otherwise = node.otherwise && this.planner.block(`No${name}Block`, node.otherwise, frame);
     this.plan.bindings.push({
       kind: 'choose',
       node: this.#ref(`${nodeName(name)}Anchor`, path),
@@ -409,19 +566,13 @@ class BlockWriter {
         offset: node.key.toFile(0),
       });
     }
-    const block = this.planner.block(
-      `${pascalCase(node.item)}Block`,
-      node.children,
+    const block = this.planner.block(`${pascalCase(node.item)}Block`, node.children, {
       loops,
-      node.offset,
-      true,
-      {
-        item: node.item,
-        index: node.index,
-        key,
-        depth,
-      },
-    );
+      offset: node.offset,
+      conditional: true,
+      around: node.around,
+      repeats: { item: node.item, index: node.index, key, depth },
+    });
     this.plan.bindings.push({
       kind: 'repeat',
       node: this.#ref(`${node.item}Anchor`, path),
@@ -474,7 +625,7 @@ function escapeAttribute(text: string): string {
 export function allBlocks(block: BlockPlan): BlockPlan[] {
   const inner = block.bindings.flatMap((binding) => {
     if (binding.kind === 'choose') return [binding.chosen, ...(binding.otherwise ? [binding.otherwise] : [])];
-    return binding.kind === 'repeat' ? [binding.block] : [];
+    return binding.kind === 'repeat' || binding.kind === 'named' ? [binding.block] : [];
   });
   return [block, ...inner.flatMap(allBlocks)];
 }

@@ -1,5 +1,7 @@
 import { LIFECYCLE_EXPORTS, type Behavior } from '../behavior/read-behavior.js';
+import type { Reads } from '../behavior/reads.js';
 import type { Contract } from '../contract/model.js';
+import { nativeProperties } from '../contract/passed.js';
 import { suggestion } from '../nearest.js';
 import type { Expression, ExpressionProblem, FreeName } from './expression.js';
 
@@ -12,11 +14,12 @@ export interface LoopVariable {
 
 /** What a name in a view means. */
 export type Meaning =
-  { kind: 'loop'; variable: LoopVariable } | { kind: 'state' | 'property' | 'function' | 'value' | 'global' };
+  | { kind: 'loop'; variable: LoopVariable }
+  | { kind: 'state' | 'property' | 'native' | 'result' | 'filled' | 'function' | 'value' | 'global' };
 
 /**
- * What code reads, as keys: `property:label`, `state:open`, `item:0`, `index:0`, or `*` where it cannot be
- * told.
+ * What code reads, as keys: `property:label`, `state:open`, `slots:filled`, `item:0`, `index:0`, or `*` where it
+ * cannot be told.
  */
 export type ReadKeys = Set<string>;
 
@@ -39,6 +42,8 @@ const GLOBALS = new Set(
 export class NameTable {
   readonly #state: ReadonlySet<string>;
   readonly #properties: ReadonlySet<string>;
+  readonly #native: ReadonlySet<string>;
+  readonly #hasSlots: boolean;
 
   constructor(
     contract: Contract,
@@ -46,6 +51,8 @@ export class NameTable {
   ) {
     this.#state = new Set(behavior?.state);
     this.#properties = new Set(contract.properties.map(({ name }) => name));
+    this.#native = new Set(Object.values(nativeProperties(contract)).map(({ property }) => property));
+    this.#hasSlots = contract.slots.length > 0;
   }
 
   /** Everything a view can name, for suggestions. */
@@ -54,6 +61,9 @@ export class NameTable {
       ...loops.map(({ name }) => name),
       ...this.#state,
       ...this.#properties,
+      ...this.#native,
+      ...this.#results(),
+      ...(this.#hasSlots ? ['filled'] : []),
       ...this.#exports(),
       ...GLOBALS,
     ];
@@ -64,6 +74,10 @@ export class NameTable {
     return [...(this.behavior?.exports.keys() ?? [])].filter((name) => !own.has(name));
   }
 
+  #results(): Iterable<string> {
+    return this.behavior?.named.results.keys() ?? [];
+  }
+
   /** All meanings a name has, the nearest first; more than one (loop variables aside) is ambiguous. */
   meanings(name: string, loops: readonly LoopVariable[]): Meaning[] {
     const variable = loops.findLast((loop) => loop.name === name);
@@ -71,7 +85,10 @@ export class NameTable {
     const found: Meaning[] = [];
     if (this.#state.has(name)) found.push({ kind: 'state' });
     if (this.#properties.has(name)) found.push({ kind: 'property' });
+    else if (this.#native.has(name)) found.push({ kind: 'native' });
+    if (this.behavior?.named.results.has(name)) found.push({ kind: 'result' });
     if (this.#exports().includes(name)) found.push({ kind: this.behavior!.exports.get(name)!.kind });
+    if (found.length === 0 && name === 'filled' && this.#hasSlots) found.push({ kind: 'filled' });
     if (found.length === 0 && GLOBALS.has(name)) found.push({ kind: 'global' });
     return found;
   }
@@ -119,7 +136,7 @@ export class NameTable {
         offset,
       });
     }
-    if (free.assigned && meaning.kind !== 'state' && meaning.kind !== 'property') {
+    if (free.assigned && !/^(state|property|native)$/.test(meaning.kind)) {
       problems.push({
         code: 'view/assignment',
         message: `"${free.name}" is ${KIND_WORDS[meaning.kind]} and cannot be assigned to.`,
@@ -137,19 +154,28 @@ export class NameTable {
       case 'state':
       case 'property':
         return [`${meaning.kind}:${free.name}`];
-      case 'function': {
-        const { reads } = this.behavior!.exports.get(free.name)!;
-        if (reads === 'everything') return ['*'];
-        return [
-          ...[...reads.properties]
-            .filter((name) => this.#properties.has(name))
-            .map((name) => `property:${name}`),
-          ...[...reads.state].filter((name) => this.#state.has(name)).map((name) => `state:${name}`),
-        ];
-      }
+      case 'native':
+        return [`property:${free.name}`];
+      case 'filled':
+        return ['slots:filled'];
+      case 'result':
+        return this.keysOf(this.behavior!.named.results.get(free.name)!.reads);
+      case 'function':
+        return this.keysOf(this.behavior!.exports.get(free.name)!.reads);
       default:
         return [];
     }
+  }
+
+  /** What a function of the behavior reads, as keys. */
+  keysOf(reads: Reads): string[] {
+    if (reads === 'everything') return ['*'];
+    return [
+      ...[...reads.properties]
+        .filter((name) => this.#properties.has(name) || this.#native.has(name))
+        .map((name) => `property:${name}`),
+      ...[...reads.state].filter((name) => this.#state.has(name)).map((name) => `state:${name}`),
+    ];
   }
 }
 
@@ -157,6 +183,9 @@ const KIND_WORDS: Record<Meaning['kind'], string> = {
   loop: 'a loop variable',
   state: 'a name of the state',
   property: 'a property',
+  native: 'a property of the control inside',
+  result: 'a result of the behavior',
+  filled: 'the slots that are filled',
   function: 'a function of the behavior',
   value: 'a value of the behavior',
   global: 'a standard global',

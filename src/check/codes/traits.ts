@@ -56,6 +56,39 @@ export const traitCodes: Code[] = [
     },
   },
   {
+    code: 'trait/behavior',
+    severity: 'error',
+    title: 'A trait’s behavior that does not fit the trait',
+    reason:
+      'What a trait exports is called at moments of an element’s life, at changes of its own properties, or as its methods.',
+    fails: {
+      'traits/busy-lock/busy-lock.ts': 'export const changes = { bussy() {} };\n',
+      ...TRAIT,
+      ...contract('traits: [busy-lock]'),
+    },
+    mended: {
+      'traits/busy-lock/busy-lock.ts': 'export const changes = { busy() {} };\n',
+      ...TRAIT,
+      ...contract('traits: [busy-lock]'),
+    },
+  },
+  {
+    code: 'variant/unknown',
+    severity: 'error',
+    title: 'Classes for a part, a property or a value that there is not',
+    reason: 'They would never be set.',
+    fails: {
+      '.contract.yaml':
+        'contract: 1\ntag: quay-mast\nproperties: { label: { type: string }, kind: { enum: [tall, low] } }\nparts: { pole: {} }\nvariants: { pole: { kind: { tal: pole-tall } } }\n',
+      '.html': '<b part="pole">{label}</b>\n',
+    },
+    mended: {
+      '.contract.yaml':
+        'contract: 1\ntag: quay-mast\nproperties: { label: { type: string }, kind: { enum: [tall, low] } }\nparts: { pole: {} }\nvariants: { pole: { kind: { tall: pole-tall } } }\n',
+      '.html': '<b part="pole">{label}</b>\n',
+    },
+  },
+  {
     code: 'state/name',
     severity: 'error',
     title: 'A state whose name cannot be one',
@@ -103,6 +136,22 @@ export const traitCodes: Code[] = [
     reason: 'Views and contracts find the functions of a behavior by their names.',
     fails: { '.ts': 'export default function () {}\n' },
     mended: { '.ts': 'export function connected() {}\n' },
+  },
+  {
+    code: 'behavior/unreadable',
+    severity: 'error',
+    title: 'Functions by name that cannot be seen in the source',
+    reason: 'What they are for is known ahead from an object literal; the source is never run to find out.',
+    fails: { '.ts': 'export const changes = Object.fromEntries([]);\n' },
+    mended: { '.ts': 'export const changes = { label(mast, now, before) {} };\n' },
+  },
+  {
+    code: 'behavior/unknown-member',
+    severity: 'error',
+    title: 'A reaction, or a state, that the contract does not know',
+    reason: 'It would never run.',
+    fails: { '.ts': 'export const changes = { lable(mast, now, before) {} };\n' },
+    mended: { '.ts': 'export const changes = { label(mast, now, before) {} };\n' },
   },
   {
     code: 'behavior/unused',

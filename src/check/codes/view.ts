@@ -150,4 +150,28 @@ export const viewCodes: Code[] = [
     fails: view('<template>{label}</template>'),
     mended: view('<template when="label">{label}</template>'),
   },
+  {
+    code: 'view/local-name',
+    severity: 'error',
+    title: 'An element whose name is chosen at run time, without a safe list of names',
+    reason: 'The names that it can have stand in the view, so that no data makes a <script> of it.',
+    fails: view('<b local-name="{label}">dark</b>'),
+    mended: view(`<b local-name="{label ? 'i' : 'b'}" local-names="b i">dark</b>`),
+  },
+  {
+    code: 'view/markup-attribute',
+    severity: 'error',
+    title: 'Markup in an attribute that is computed',
+    reason: 'No expression is ever parsed as HTML; the value of srcdoc is a whole document.',
+    fails: view('<iframe srcdoc="{label}"></iframe>'),
+    mended: view('<iframe src="{label}"></iframe>'),
+  },
+  {
+    code: 'view/address',
+    severity: 'error',
+    title: 'An address that runs code',
+    reason: 'Strict pages block it, and it cannot be told from an attack.',
+    fails: view('<a href="javascript:alert(1)">{label}</a>'),
+    mended: view('<a href="#top">{label}</a>'),
+  },
 ];

@@ -1,0 +1,92 @@
+import { nativeAttributes, type NativeAttribute } from '../standards/standards.js';
+import type { Contract } from './model.js';
+
+/** Attributes that mean something on every element and belong to what is typed into (HTML, sections 6.8 and 6.9). */
+const OF_TYPING = ['autocapitalize', 'autocorrect', 'enterkeyhint', 'inputmode', 'spellcheck'];
+
+/** Attributes that name an element: they work where they stand, or with the element itself, and are no text properties. */
+const OF_OTHERS: ReadonlySet<string> = new Set(['form', 'list', 'popovertarget', 'commandfor']);
+
+/** Native elements that take part in forms. */
+const CONTROLS: ReadonlySet<string> = new Set(['button', 'input', 'select', 'textarea']);
+
+/** Properties that a native element holds by itself, beside its attributes. */
+const LIVE: Readonly<Record<string, readonly string[]>> = {
+  input: ['value', 'checked', 'indeterminate', 'valueAsNumber', 'selectionStart', 'selectionEnd'],
+  select: ['value', 'selectedIndex'],
+  textarea: ['value', 'selectionStart', 'selectionEnd'],
+  audio: ['currentTime', 'volume', 'muted', 'playbackRate'],
+  video: ['currentTime', 'volume', 'muted', 'playbackRate'],
+  dialog: ['returnValue'],
+};
+
+/** Events of native elements that do not leave a shadow root by themselves (they are not composed). */
+const STAYING: Readonly<Record<string, readonly string[]>> = {
+  input: ['change', 'select', 'invalid', 'cancel'],
+  select: ['change', 'invalid'],
+  textarea: ['change', 'select', 'invalid'],
+  img: ['load', 'error'],
+  iframe: ['load'],
+  dialog: ['close', 'cancel', 'toggle', 'beforetoggle'],
+  details: ['toggle'],
+  audio: media(),
+  video: [...media(), 'resize', 'enterpictureinpicture', 'leavepictureinpicture'],
+};
+
+function media(): string[] {
+  return (
+    'abort canplay canplaythrough durationchange emptied ended error loadeddata loadedmetadata loadstart pause ' +
+    'play playing progress ratechange seeked seeking stalled suspend timeupdate volumechange waiting'
+  ).split(' ');
+}
+
+/** Properties that `native` brings in, by their attribute, less those that the contract declares itself. */
+export function nativeProperties(contract: Contract): Record<string, NativeAttribute> {
+  const { passthrough, properties, methods } = contract;
+  if (passthrough?.native === undefined) return {};
+  const own = new Set([...properties, ...methods].map(({ name }) => name));
+  const attributes = ownAttributes(contract);
+  return Object.fromEntries(
+    Object.entries(nativeAttributes(passthrough.native)).filter(
+      ([attribute, { property }]) =>
+        !own.has(property) &&
+        !attributes.has(attribute) &&
+        !OF_OTHERS.has(attribute) &&
+        !passthrough.except.includes(attribute),
+    ),
+  );
+}
+
+/** Properties of the control that the element has too, such as what was typed. */
+export function liveProperties(contract: Contract): string[] {
+  const own = new Set([...contract.properties, ...contract.methods].map(({ name }) => name));
+  return (LIVE[contract.passthrough?.native ?? ''] ?? []).filter((name) => !own.has(name));
+}
+
+/** Events of the control that the element dispatches again, beside those that the contract relays by name. */
+export function relayedEvents(contract: Contract): readonly string[] {
+  return STAYING[contract.passthrough?.native ?? ''] ?? [];
+}
+
+/** True if the element belongs to forms in place of a native control inside. */
+export function standsForControl(contract: Contract): boolean {
+  return contract.form === undefined && CONTROLS.has(contract.passthrough?.native ?? '');
+}
+
+/** Attributes (ARIA aside) that reach the control, which can be an element of any of these tags. */
+export function passedAttributes(contract: Contract, tags: Iterable<string>): string[] {
+  const { passthrough } = contract;
+  if (!passthrough) return [];
+  // The element itself belongs to the form.
+  const kept = new Set([...ownAttributes(contract), ...passthrough.except, 'form']);
+  const names = new Set<string>();
+  for (const tag of [...(passthrough.native ? [passthrough.native] : []), ...tags]) {
+    for (const name of Object.keys(nativeAttributes(tag))) names.add(name);
+    if (tag === 'input' || tag === 'textarea') for (const name of OF_TYPING) names.add(name);
+  }
+  return [...names].filter((name) => !kept.has(name)).sort();
+}
+
+function ownAttributes({ properties }: Contract): Set<string> {
+  return new Set(properties.flatMap(({ attribute }) => attribute ?? []));
+}

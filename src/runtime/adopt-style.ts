@@ -1,0 +1,13 @@
+import type { Inside } from './inside.js';
+import { sheetsIn } from './view.js';
+
+/** Gives a style sheet to the tree that an element without a shadow root stands in, once for all elements there. */
+export function adoptStyle(sheet: CSSStyleSheet): (inside: Inside) => void {
+  return ({ host }) => {
+    const root = host.getRootNode() as Document | ShadowRoot;
+    const [own] = sheetsIn(host.ownerDocument, [sheet]);
+    if (own && root.adoptedStyleSheets && !root.adoptedStyleSheets.includes(own)) {
+      root.adoptedStyleSheets = [...root.adoptedStyleSheets, own];
+    }
+  };
+}

@@ -1,0 +1,151 @@
+import { PassingElement, type PassingSetup } from './passing-element.js';
+import { insideOf, mark } from './view-element.js';
+
+type Control = HTMLButtonElement | HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement;
+
+/** Controls in which Enter submits a form, as `HTML`, section 4.10.22.2 lists them. */
+const ONE_LINE = /^(?:text|search|tel|url|email|password|date|month|week|time|datetime-local|number)$/;
+
+/**
+ * An element around a native form control, which cannot belong to a form from inside a shadow root: the element does
+ * in its place, with the control's value, validity and buttons.
+ */
+export class ControlElement extends PassingElement {
+  static formAssociated = true;
+
+  constructor(setup: PassingSetup) {
+    super({ ...setup, shown: takeUp });
+  }
+
+  formDisabledCallback(disabled: boolean): void {
+    const { passed, written } = this.constructor as unknown as {
+      passed: Record<string, number>;
+      written?: Set<string>;
+    };
+    const control = controls.get(this);
+    if (control && !written?.has('disabled')) control.disabled = disabled;
+    mark(this, passed.disabled ?? 0);
+  }
+
+  formResetCallback(): void {
+    const control = controls.get(this);
+    if (control instanceof HTMLInputElement) {
+      control.value = control.defaultValue;
+      control.checked = control.defaultChecked;
+    } else if (control instanceof HTMLTextAreaElement) control.value = control.defaultValue;
+    else if (control instanceof HTMLSelectElement) {
+      for (const option of control.options) option.selected = option.defaultSelected;
+    }
+    if (control) tell(this, control);
+  }
+
+  formStateRestoreCallback(state: string | File | FormData): void {
+    const control = controls.get(this);
+    if (!control || typeof state !== 'string') return;
+    if (isBox(control)) control.checked = true;
+    else control.value = state;
+    tell(this, control);
+  }
+
+  override attributeChangedCallback(name: string, before: string | null, value: string | null): void {
+    super.attributeChangedCallback(name, before, value);
+    const control = controls.get(this);
+    if (control) tell(this, control);
+  }
+
+  setCustomValidity(message: string): void {
+    const control = controls.get(this);
+    control?.setCustomValidity(message);
+    if (control) tell(this, control);
+  }
+}
+
+const controls = new WeakMap<PassingElement, Control>();
+
+function isBox(control: Control): control is HTMLInputElement {
+  return control instanceof HTMLInputElement && /^(?:checkbox|radio)$/.test(control.type);
+}
+
+/** Takes over a control that was drawn. */
+function takeUp(host: PassingElement, shown: Element): void {
+  const control = shown as Control;
+  if (!('form' in control)) {
+    controls.delete(host);
+    return;
+  }
+  controls.set(host, control);
+  if (host.matches(':disabled')) control.disabled = true;
+  for (const type of ['input', 'change']) control.addEventListener(type, () => tell(host, control));
+  control.addEventListener('click', (event) => press(host, control, event));
+  control.addEventListener('keydown', (event) => {
+    const { key, isComposing } = event as KeyboardEvent;
+    if (key !== 'Enter' || isComposing || event.defaultPrevented) return;
+    if (control instanceof HTMLInputElement && ONE_LINE.test(control.type)) submitFrom(host);
+  });
+  tell(host, control);
+  // Only what is in the tree can be pointed at; the control is drawn and put there a moment later.
+  queueMicrotask(() => tell(host, control));
+}
+
+/** Tells the form what the control holds, and whether that is in order. */
+function tell(host: PassingElement, control: Control): void {
+  const { internals } = insideOf(host);
+  if (control instanceof HTMLButtonElement) return;
+  if (isBox(control)) internals.setFormValue(control.checked ? control.value : null);
+  else if (control instanceof HTMLSelectElement && control.multiple) {
+    const values = new FormData();
+    for (const { value } of control.selectedOptions) values.append(host.getAttribute('name') ?? '', value);
+    internals.setFormValue(values);
+  } else internals.setFormValue(control.value);
+  if (control.validity.valid) internals.setValidity({});
+  else {
+    const anchor = control.isConnected ? control : undefined;
+    internals.setValidity(flagsOf(control.validity), control.validationMessage || ' ', anchor);
+  }
+}
+
+/** The flags of a validity that are set; they stand on its prototype. */
+function flagsOf(validity: ValidityState): ValidityStateFlags {
+  const flags: Record<string, boolean> = {};
+  for (const name in validity) if (name !== 'valid') flags[name] = validity[name as keyof ValidityState];
+  return flags;
+}
+
+/** What a button does to its form, once nothing on the event's way has prevented it. */
+function press(host: PassingElement, control: Control, event: Event): void {
+  const type =
+    control instanceof HTMLButtonElement || control instanceof HTMLInputElement ? control.type : '';
+  const { form } = insideOf(host).internals;
+  if (!form || !/^(?:submit|image|reset)$/.test(type)) return;
+  let done = false;
+  const act = (): void => {
+    window.removeEventListener('click', act);
+    if (done || event.defaultPrevented) return;
+    done = true;
+    if (type === 'reset') form.reset();
+    else submitFrom(host, control);
+  };
+  // The window is the last to hear of it; where something keeps the event from it, the act is a little late.
+  window.addEventListener('click', act);
+  setTimeout(act);
+}
+
+/** Submits the element's form, with what the button says of it (`name`, `formaction`, …). */
+function submitFrom(host: PassingElement, control?: Control): void {
+  const { form } = insideOf(host).internals;
+  if (!form) return;
+  const says = host.getAttributeNames().filter((name) => name === 'name' || /^form./.test(name));
+  if (!control || says.length === 0) {
+    form.requestSubmit();
+    return;
+  }
+  const submitter = document.createElement('button');
+  submitter.hidden = true;
+  for (const name of [...says, 'value']) {
+    const value = host.getAttribute(name);
+    if (value !== null && name !== 'form') submitter.setAttribute(name, value);
+  }
+  form.append(submitter);
+  form.requestSubmit(submitter);
+  submitter.remove();
+}

@@ -1,0 +1,29 @@
+import type { Inside } from './inside.js';
+import { mark } from './view-element.js';
+
+/** Which slots a consumer gave something to, by their names; text that is only white space is nothing. */
+export function filledSlots({ host }: Inside): Record<string, boolean> {
+  const filled: Record<string, boolean> = {};
+  for (const node of host.childNodes) {
+    if (node instanceof Element) filled[node.slot || 'default'] = true;
+    else if (node instanceof Text && node.data.trim()) filled.default = true;
+  }
+  return filled;
+}
+
+/**
+ * Marks the bits when that changes. A slot that is not shown tells nothing by itself, so the host's children are
+ * observed, and their `slot` attributes.
+ */
+export function watchSlots(bits: number): (inside: Inside) => void {
+  return ({ host }) => {
+    const watchChild = (node: Node): void =>
+      observer.observe(node, { attributes: true, attributeFilter: ['slot'], characterData: true });
+    const observer = new MutationObserver((records) => {
+      for (const { addedNodes } of records) addedNodes.forEach(watchChild);
+      mark(host, bits);
+    });
+    observer.observe(host, { childList: true });
+    host.childNodes.forEach(watchChild);
+  };
+}

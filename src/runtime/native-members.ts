@@ -1,0 +1,47 @@
+import { controlOf, setLive } from './passing-element.js';
+import type { ViewElement } from './view-element.js';
+
+/** The property that reflects an attribute of a native element, and of what type it is. */
+export type NativeMember = [property: string, type: 'string' | 'number' | 'boolean'];
+
+/** Gives a class the properties of a native element: each reflects an attribute, which the control inside gets. */
+export function nativeMembers(
+  { prototype }: { prototype: ViewElement },
+  members: Readonly<Record<string, NativeMember>>,
+): void {
+  for (const attribute in members) {
+    const [property, type] = members[attribute]!;
+    if (Object.hasOwn(prototype, property)) continue;
+    Object.defineProperty(prototype, property, {
+      configurable: true,
+      enumerable: true,
+      get(this: ViewElement) {
+        const text = this.getAttribute(attribute);
+        if (type === 'boolean') return text !== null;
+        return type === 'number' ? Number(text ?? Number.NaN) : (text ?? '');
+      },
+      set(this: ViewElement, value: unknown) {
+        if (type === 'boolean') this.toggleAttribute(attribute, Boolean(value));
+        else if (value === undefined || value === null) this.removeAttribute(attribute);
+        else this.setAttribute(attribute, String(value));
+      },
+    });
+  }
+}
+
+/** Properties that the control itself holds, such as what was typed: read from it and written to it. */
+export function liveMembers({ prototype }: { prototype: ViewElement }, names: readonly string[]): void {
+  for (const name of names) {
+    if (Object.hasOwn(prototype, name)) continue;
+    Object.defineProperty(prototype, name, {
+      configurable: true,
+      enumerable: true,
+      get(this: ViewElement) {
+        return controlOf(this)?.[name as never];
+      },
+      set(this: ViewElement, value: unknown) {
+        setLive(this, name, value);
+      },
+    });
+  }
+}

@@ -1,0 +1,189 @@
+import { mark, ViewElement, type Setup } from './view-element.js';
+
+/** Attributes that name other elements by their ids, which reach no further than one tree, and the properties that do. */
+const REFERENCES: Readonly<Record<string, string>> = {
+  'aria-activedescendant': 'ariaActiveDescendantElement',
+  'aria-controls': 'ariaControlsElements',
+  'aria-describedby': 'ariaDescribedByElements',
+  'aria-details': 'ariaDetailsElements',
+  'aria-errormessage': 'ariaErrorMessageElements',
+  'aria-flowto': 'ariaFlowToElements',
+  'aria-labelledby': 'ariaLabelledByElements',
+  'aria-owns': 'ariaOwnsElements',
+  commandfor: 'commandForElement',
+  popovertarget: 'popoverTargetElement',
+};
+
+/** Attributes for assistive technology (WAI-ARIA 1.3): they describe the control inside, not the element around it. */
+export const ariaAttributes: readonly string[] = [
+  'role',
+  ...(
+    'atomic autocomplete braillelabel brailleroledescription busy checked colcount colindex colindextext colspan ' +
+    'current description disabled expanded haspopup hidden invalid keyshortcuts label level live modal ' +
+    'multiline multiselectable orientation placeholder posinset pressed readonly relevant required ' +
+    'roledescription rowcount rowindex rowindextext rowspan selected setsize sort valuemax valuemin valuenow valuetext'
+  )
+    .split(' ')
+    .map((name) => `aria-${name}`),
+  ...Object.keys(REFERENCES).filter((name) => name.startsWith('aria-')),
+];
+
+const ARIA = new Set(ariaAttributes);
+
+interface PassingClass {
+  /** The attributes that reach the control, beside those of ARIA, with the bits that a change of each marks. */
+  passed: Readonly<Record<string, number>>;
+  /** Those among them that the view writes by itself, from what it reads of the element. */
+  written?: ReadonlySet<string>;
+}
+
+export interface PassingSetup extends Setup {
+  /** Runs when the view has drawn the control, and again when it is another one. */
+  shown?: (host: PassingElement, control: Element) => void;
+}
+
+/** Makes an element of the view the control that passed attributes reach; called by the view that draws it. */
+export let passTo: (host: ViewElement, control: Element) => void;
+/** The control inside, if it is shown now. */
+export let controlOf: (host: ViewElement) => Element | undefined;
+/** Sets a property of the control, now or as soon as it is drawn. */
+export let setLive: (host: ViewElement, name: string, value: unknown) => void;
+
+/**
+ * An element whose attributes reach a control inside. Those of ARIA move there, so that nothing is announced twice;
+ * reading them from the element still gives them.
+ */
+export class PassingElement extends ViewElement {
+  #control: Element | undefined;
+  /** ARIA attributes that moved to the control. */
+  readonly #moved = new Map<string, string>();
+  /** What the control had by itself before an attribute was passed. */
+  readonly #own = new Map<string, string | null>();
+  readonly #waiting = new Map<string, unknown>();
+  readonly #shown: PassingSetup['shown'];
+
+  static {
+    controlOf = (host) => (host instanceof PassingElement ? host.#control : undefined);
+    passTo = (host, control) => {
+      if (!(host instanceof PassingElement)) return;
+      host.#control = control;
+      host.#own.clear();
+      for (const [name, value] of host.#moved) host.#give(name, value);
+      for (const name of host.getAttributeNames()) {
+        if (host.#passes(name)) host.#give(name, host.getAttribute(name));
+      }
+      for (const [name, value] of host.#waiting) control[name as never] = value as never;
+      host.#waiting.clear();
+      host.#shown?.(host, control);
+    };
+    setLive = (host, name, value) => {
+      if (!(host instanceof PassingElement)) return;
+      if (host.#control) host.#control[name as never] = value as never;
+      else host.#waiting.set(name, value);
+    };
+  }
+
+  constructor(setup: PassingSetup) {
+    super(setup);
+    this.#shown = setup.shown;
+    this.addEventListener('click', (event) => this.#clicked(event), { capture: true });
+  }
+
+  #passes(name: string): boolean {
+    return ARIA.has(name) || name in this.#class.passed;
+  }
+
+  get #class(): PassingClass {
+    return this.constructor as unknown as PassingClass;
+  }
+
+  override connectedCallback(): void {
+    super.connectedCallback();
+    // Ids are looked up where the element stands now.
+    for (const name in REFERENCES) if (this.hasAttribute(name)) this.#give(name, this.getAttribute(name));
+  }
+
+  override attributeChangedCallback(name: string, before: string | null, value: string | null): void {
+    if (!this.#passes(name)) super.attributeChangedCallback(name, before, value);
+    else if (!ARIA.has(name)) {
+      this.#give(name, value);
+      mark(this, this.#class.passed[name]!);
+    } else if (value !== null) {
+      this.#moved.set(name, value);
+      this.#give(name, value);
+      // This removal comes back here with no value, which is not the consumer's doing.
+      super.removeAttribute(name);
+    }
+  }
+
+  #give(name: string, value: string | null): void {
+    const control = this.#control;
+    if (!control || this.#class.written?.has(name)) return;
+    const property = REFERENCES[name];
+    if (property && property in control) {
+      const root = this.getRootNode() as Document | ShadowRoot;
+      const found = (value ?? '').split(/\s+/).flatMap((id) => (id && root.getElementById?.(id)) || []);
+      const given = property.endsWith('s') ? found : found[0];
+      (control as unknown as Record<string, unknown>)[property] = value === null ? null : (given ?? null);
+      return;
+    }
+    if (!this.#own.has(name)) this.#own.set(name, control.getAttribute(name));
+    const wanted = value ?? this.#own.get(name)!;
+    if (wanted === null) control.removeAttribute(name);
+    else control.setAttribute(name, wanted);
+  }
+
+  /** A click on the element itself, from its label or from `click()`, is one on the control. */
+  #clicked(event: Event): void {
+    const control = this.#control;
+    if (!(control instanceof HTMLElement) || event.composedPath()[0] !== this) return;
+    event.stopImmediatePropagation();
+    event.preventDefault();
+    control.click();
+  }
+
+  override getAttribute(name: string): string | null {
+    return this.#moved.get(name.toLowerCase()) ?? super.getAttribute(name);
+  }
+
+  override hasAttribute(name: string): boolean {
+    return this.#moved.has(name.toLowerCase()) || super.hasAttribute(name);
+  }
+
+  override removeAttribute(name: string): void {
+    const lower = name.toLowerCase();
+    if (this.#moved.delete(lower)) this.#give(lower, null);
+    else super.removeAttribute(name);
+  }
+
+  override toggleAttribute(name: string, force = !this.hasAttribute(name)): boolean {
+    if (!force) this.removeAttribute(name);
+    else if (!this.hasAttribute(name)) this.setAttribute(name, '');
+    return force;
+  }
+
+  static {
+    // The properties that reflect these attributes (`ariaLabel`, …) read and write the same.
+    for (const attribute of ariaAttributes) {
+      const property =
+        attribute === 'role'
+          ? 'role'
+          : attribute.replace(/-(.)(\w*)$/, (_, first: string, rest: string) => first.toUpperCase() + rest);
+      const known = Object.keys(Object.getOwnPropertyDescriptors(Element.prototype)).find(
+        (name) => name.toLowerCase() === property.toLowerCase(),
+      );
+      if (!known) continue;
+      Object.defineProperty(this.prototype, known, {
+        configurable: true,
+        enumerable: true,
+        get(this: PassingElement) {
+          return this.getAttribute(attribute);
+        },
+        set(this: PassingElement, value: unknown) {
+          if (value === null || value === undefined) this.removeAttribute(attribute);
+          else this.setAttribute(attribute, String(value));
+        },
+      });
+    }
+  }
+}

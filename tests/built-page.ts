@@ -1,0 +1,43 @@
+import { expect } from 'vitest';
+import { analyze, buildLibrary, ENGINES, openLibrary, type Browser, type Page } from '../src/index.js';
+import { PageServer } from '../src/verify/page-server.js';
+import { writeFiles } from './helpers.js';
+
+/** Markup of a test, under Trusted Types. */
+const MARKUP =
+  "const html = (text) => (globalThis.testPolicy ??= trustedTypes.createPolicy('tests', { createHTML: (markup) => markup })).createHTML(text);";
+
+/** A library that is built, and a page in a real browser that has loaded all of its elements, under a strict policy. */
+export class BuiltPage {
+  browser: Browser | undefined;
+  page: Page | undefined;
+  readonly server = new PageServer();
+
+  constructor(readonly sources: Record<string, string>) {}
+
+  async start(): Promise<void> {
+    const analysis = analyze(await openLibrary(writeFiles(this.sources)));
+    expect(analysis.findings.filter(({ severity }) => severity === 'error')).toEqual([]);
+    const { files, findings } = await buildLibrary(analysis);
+    expect(findings.filter(({ severity }) => severity === 'error')).toEqual([]);
+    for (const [path, content] of files) this.server.put(`/${path}`, content);
+    this.server.put(
+      '/page.html',
+      '<!doctype html><meta http-equiv="Content-Security-Policy" content="script-src \'self\'; require-trusted-types-for \'script\'"><body><script type="module" src="/index.js"></script>',
+    );
+    await this.server.start();
+    this.browser = await ENGINES[0]!.launch();
+    this.page = await this.browser.newPage();
+    await this.page.open(`${this.server.origin}/page.html`);
+  }
+
+  /** Runs code in the page; gives what it returns. `html(text)` makes markup that the page's policy allows. */
+  run<Value>(code: string): Promise<Value> {
+    return this.page!.evaluate<Value>(`(async () => { ${MARKUP} ${code} })()`, 20_000);
+  }
+
+  async stop(): Promise<void> {
+    await this.browser?.close();
+    await this.server.stop();
+  }
+}
