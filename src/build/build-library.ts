@@ -16,9 +16,9 @@ export interface BuiltPackage {
  * Makes the package of an analyzed library, in memory; nothing is written. With errors among the findings
  * there are no files.
  */
-export async function buildLibrary({ library, elements, findings }: Analysis): Promise<BuiltPackage> {
+export async function buildLibrary({ library, elements, styles, findings }: Analysis): Promise<BuiltPackage> {
   if (hasErrors(findings)) return { files: new Map(), findings };
-  const bundled = await bundleElements(library, elements);
+  const bundled = await bundleElements(library, elements, styles);
   if (hasErrors(bundled.findings)) return { files: new Map(), findings: [...findings, ...bundled.findings] };
   const files = new Map(bundled.files);
   const contracts = elements.map(({ contract }) => contract);

@@ -1,9 +1,10 @@
 import { dirname, join, relative, resolve } from 'node:path';
 import type { BuildFailure, BuildOptions, Message, OutputFile, Plugin } from 'esbuild';
-import type { Element } from '../check/analyze.js';
+import type { Analysis, Element } from '../check/analyze.js';
 import type { Finding } from '../finding.js';
 import { slashed, type Library } from '../library/open-library.js';
-import { quoted } from '../literal.js';
+import { quoted, templateLiteral } from '../literal.js';
+import { packageStyle } from '../style/package-style.js';
 import { emitElement, type Addresses, type EmittedElement } from '../view/emit-element.js';
 import { bundleName } from './package-manifest.js';
 import { toolFile } from '../tool-files.js';
@@ -13,6 +14,7 @@ const RUNTIME = 'lastwright:runtime';
 const USED_RUNTIME = 'lastwright:used-runtime';
 const CLASS = 'lastwright:class/';
 const BUNDLE = 'lastwright:bundle';
+const STYLES = 'lastwright:styles';
 
 /** Starts the bundler's process ahead, so that it is there when the library has been read. */
 export async function startBundler(): Promise<void> {
@@ -30,10 +32,16 @@ export interface Bundled {
  * Makes the script files of a package: the emitted classes as they are, behaviors and wrapped classes with
  * what they import, the part of the runtime that is used, and one file with everything for a script tag.
  */
-export async function bundleElements(library: Library, elements: readonly Element[]): Promise<Bundled> {
+export async function bundleElements(
+  library: Library,
+  checked: readonly Element[],
+  libraryStyles: Analysis['styles'],
+): Promise<Bundled> {
   const { build } = await import('esbuild');
+  const { elements, styles, findings } = shippedStyles(library, checked, libraryStyles);
+  if (findings.length > 0) return { files: new Map(), findings };
   const files: Bundled['files'] = new Map();
-  const runtime = new Set(['define']);
+  const runtime = new Set(['define', ...(styles?.runtime ?? [])]);
   for (const element of elements) {
     const { tag, wraps } = element.contract;
     if (wraps !== undefined) continue;
@@ -41,6 +49,7 @@ export async function bundleElements(library: Library, elements: readonly Elemen
       runtime: '../shared/runtime.js',
       behavior: `../behaviors/${tag}.js`,
       trait: (name) => `../traits/${name}.js`,
+      styles: styles && '../shared/styles.js',
     });
     for (const name of emitted.runtime) runtime.add(name);
     files.set(`classes/${tag}.js`, `${emitted.code}//# sourceMappingURL=${tag}.js.map\n`);
@@ -55,7 +64,7 @@ export async function bundleElements(library: Library, elements: readonly Elemen
     charset: 'utf8',
     logLevel: 'silent',
     legalComments: 'none',
-    plugins: [sources(library, elements, [...runtime].sort())],
+    plugins: [sources(library, elements, [...runtime].sort(), styles?.code)],
     outdir: 'out',
   };
   try {
@@ -64,6 +73,7 @@ export async function bundleElements(library: Library, elements: readonly Elemen
         ...common,
         entryPoints: [
           { in: USED_RUNTIME, out: 'shared/runtime' },
+          ...(styles ? [{ in: STYLES, out: 'shared/styles' }] : []),
           ...elements.flatMap((element) => authorEntry(library, element)),
           ...traitEntries(library, elements),
         ],
@@ -89,6 +99,43 @@ export async function bundleElements(library: Library, elements: readonly Elemen
   }
 }
 
+/** An element with its style as it is shipped. */
+type ShippedElement = Element & { documentCss: string };
+
+/** All styles as they are shipped: those of elements, and the module with the library's own. */
+function shippedStyles(
+  { root }: Library,
+  elements: readonly Element[],
+  libraryStyles: Analysis['styles'],
+): {
+  elements: ShippedElement[];
+  styles: { code: string; runtime: string[] } | undefined;
+  findings: Finding[];
+} {
+  const findings: Finding[] = [];
+  const ship = (css: string, file: string): { inside: string; document: string } => {
+    const shipped = packageStyle(css, file, root);
+    findings.push(...shipped.findings);
+    return shipped;
+  };
+  const shippedElements = elements.map((element) => {
+    const { style } = element.folder;
+    if (!style) return { ...element, documentCss: '' };
+    const { inside, document } = ship(element.css, style.file);
+    return { ...element, css: inside, documentCss: document };
+  });
+  if (libraryStyles.length === 0) return { elements: shippedElements, styles: undefined, findings };
+  const sheets = libraryStyles.map(({ css, file }) => ship(css, file));
+  const forDocument = sheets.map(({ document }) => document).join('');
+  const runtime = ['styleSheet', ...(forDocument ? ['inDocument'] : [])];
+  const code = [
+    `import { ${runtime.join(', ')} } from ${quoted(RUNTIME)};`,
+    `export const styles = [${sheets.map(({ inside }) => `styleSheet(${templateLiteral(inside)})`).join(', ')}];`,
+    ...(forDocument ? [`inDocument(styleSheet(${templateLiteral(forDocument)}));`] : []),
+  ].join('\n');
+  return { elements: shippedElements, styles: { code, runtime }, findings };
+}
+
 /** The author's own module of an element: its behavior, or the class that it wraps. */
 function authorEntry(library: Library, { contract, folder }: Element): { in: string; out: string }[] {
   if (contract.wraps !== undefined) return [{ in: CLASS + contract.tag, out: `classes/${contract.tag}` }];
@@ -105,7 +152,7 @@ function traitEntries(library: Library, elements: readonly Element[]): { in: str
 }
 
 function emit(
-  { contract, folder, behavior, traits, view, plan, css }: Element,
+  { contract, folder, behavior, traits, view, plan, css, documentCss }: ShippedElement,
   addresses: Addresses,
 ): EmittedElement {
   const source = {
@@ -115,6 +162,7 @@ function emit(
     behavior,
     traits,
     css,
+    documentCss,
   };
   return emitElement(source, addresses);
 }
@@ -147,7 +195,12 @@ function toFinding({ text, location }: Message, library: Library): Finding {
 }
 
 /** Gives esbuild the modules that are made from contracts and views. */
-function sources(library: Library, elements: readonly Element[], runtime: readonly string[]): Plugin {
+function sources(
+  library: Library,
+  elements: readonly ShippedElement[],
+  runtime: readonly string[],
+  styles: string | undefined,
+): Plugin {
   const byTag = new Map(elements.map((element) => [element.contract.tag, element]));
   return {
     name: 'sources',
@@ -163,10 +216,11 @@ function sources(library: Library, elements: readonly Element[], runtime: readon
             resolveDir: library.root,
           };
         }
+        if (path === STYLES) return { contents: styles!, resolveDir: library.root };
         if (path === BUNDLE) return { contents: bundleSource(elements), resolveDir: library.root };
         const element = byTag.get(path.slice(CLASS.length))!;
         return {
-          contents: classSource(element, library.root),
+          contents: classSource(element, library.root, styles && STYLES),
           resolveDir: join(library.root, element.folder.folder),
         };
       });
@@ -174,14 +228,14 @@ function sources(library: Library, elements: readonly Element[], runtime: readon
   };
 }
 
-function classSource(element: Element, root: string): string {
+function classSource(element: ShippedElement, root: string, styles: string | undefined): string {
   const { contract, folder } = element;
   if (contract.wraps !== undefined)
     return `export { default as ${contract.className} } from ${quoted(contract.wraps)};`;
   const behavior = folder.behavior ? `./${folder.behavior.file.split('/').pop()}` : '';
   const trait = (name: string): string =>
     join(root, element.traits.find((applied) => applied.trait === name)!.behavior.file);
-  const { code, map } = emit(element, { runtime: RUNTIME, behavior, trait });
+  const { code, map } = emit(element, { runtime: RUNTIME, behavior, trait, styles });
   const encoded = Buffer.from(JSON.stringify(map)).toString('base64');
   return `${code}//# sourceMappingURL=data:application/json;base64,${encoded}\n`;
 }

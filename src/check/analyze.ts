@@ -40,13 +40,16 @@ export interface Analysis {
   library: Library;
   /** Elements whose contract could be read, by folder. */
   elements: Element[];
+  /** Style sheets that every element adopts, minified, in their order. */
+  styles: { file: string; css: string }[];
+  traits: Trait[];
   /** All findings, in reading order. */
   findings: Finding[];
 }
 
 /** Reads every file of a library and checks what it says: contracts, views, behaviors, samples, and their agreement. */
 export function analyze(library: Library): Analysis {
-  const { findings, shared } = analyzeFrame(library);
+  const { findings, shared, styles } = analyzeFrame(library);
   const part = analyzeElements(library.elements, shared);
   findings.push(
     ...part.findings,
@@ -55,13 +58,28 @@ export function analyze(library: Library): Analysis {
       library,
     ),
   );
-  return { library, elements: part.elements, findings: inReadingOrder(withSeverities(findings, library)) };
+  return {
+    library,
+    elements: part.elements,
+    styles,
+    traits: [...shared.traits.values()],
+    findings: inReadingOrder(withSeverities(findings, library)),
+  };
 }
 
 /** What is there beside the elements: the configuration, and what contracts share. */
-export function analyzeFrame(library: Library): { findings: Finding[]; shared: Shared } {
+export function analyzeFrame(library: Library): {
+  findings: Finding[];
+  shared: Shared;
+  styles: Analysis['styles'];
+} {
   const findings = [...library.findings, ...checkConfig(library)];
-  return { shared: readShared(library, findings), findings };
+  const styles = library.styles.map(({ file, text }) => {
+    const { css, findings: problems } = readStyle(file, text);
+    findings.push(...problems);
+    return { file, css };
+  });
+  return { shared: readShared(library, findings), styles, findings };
 }
 
 /** Some elements of a library, read and checked. */

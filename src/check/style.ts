@@ -28,7 +28,7 @@ export function checkStyle(
   };
   for (const { kind, at } of facts.atRules) {
     const [message, help] = AT_RULE_WORDS[kind]!;
-    report(`style/${kind}`, kind === 'import' ? 'error' : 'warning', at, message, help);
+    report(`style/${kind}`, kind === 'import' ? 'error' : 'note', at, message, help);
   }
   for (const rule of facts.rules) checkRule(rule, contract, contracts, report);
   checkVariables(element, facts, report);
@@ -54,12 +54,12 @@ const AT_RULE_WORDS: Record<string, [message: string, help: string]> = {
     "Copy the rules here, or put them into the page's own style.",
   ],
   'font-face': [
-    '@font-face does nothing inside a shadow root: fonts belong to the document.',
-    'Declare the font in the page; here, use its family.',
+    '@font-face does nothing inside a shadow root: the build moves it to the document.',
+    'If several elements use the font, declare it once, in a style of the whole library ("styles" in lastwright.yaml).',
   ],
   property: [
-    '@property does nothing inside a shadow root: custom properties are registered for the document.',
-    'Declare it under "cssProperties" in the contract, with its syntax.',
+    '@property does nothing inside a shadow root: the build moves it to the document.',
+    'If consumers may set it, declare it under "cssProperties" in the contract, with its syntax.',
   ],
 };
 

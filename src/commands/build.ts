@@ -6,7 +6,7 @@ import { writeOutput } from '../build/write-output.js';
 import { analyzeFrom, BaseCommand, EXIT, libraryFlag } from '../terminal/base-command.js';
 import { say } from '../terminal/output.js';
 import { showBuild } from '../terminal/show-build.js';
-import { typeFiles, writeTypes } from '../types/type-files.js';
+import { addTraitTypes, typeFiles, writeTypes } from '../types/type-files.js';
 import { showCounts, showFindings } from '../terminal/show-findings.js';
 
 export default class Build extends BaseCommand {
@@ -26,7 +26,9 @@ export default class Build extends BaseCommand {
     if (files.size > 0) await writeOutput(join(library.root, output), files);
     else process.exitCode = EXIT.problems;
     const contracts = new Map(elements.map(({ contract }) => [contract.tag, contract]));
-    writeTypes(library.root, typeFiles({ ...analysis, contracts }));
+    const types = typeFiles({ ...analysis, contracts });
+    addTraitTypes(types, analysis.traits);
+    writeTypes(library.root, types);
     const tags = elements.map(({ contract }) => contract.tag);
     const report = buildReport(output, files, tags, findings);
     if (flags.json) {

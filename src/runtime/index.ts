@@ -4,6 +4,7 @@ export { react, remember } from './changes.js';
 export { choose } from './choose.js';
 export { ControlElement } from './control-element.js';
 export { define } from './define.js';
+export { inDocument, registerProperties } from './document-style.js';
 export { filledSlots, watchSlots } from './filled.js';
 export { formMembers } from './form-members.js';
 export { setFormValue, setValidity } from './form-value.js';

@@ -7,7 +7,7 @@ import type { Shared } from '../contract/model.js';
 import type { Finding } from '../finding.js';
 import { slashed, type Library } from '../library/open-library.js';
 import { originOf, type Origin } from '../view/mapped-code.js';
-import { sharedModule, TYPES_FOLDER, writeTypes, type TypeFiles } from './type-files.js';
+import { addTraitTypes, sharedModule, TYPES_FOLDER, writeTypes, type TypeFiles } from './type-files.js';
 import { viewModule } from './view-module.js';
 
 const require = createRequire(import.meta.url);
@@ -24,6 +24,7 @@ export interface CheckedTypes {
  */
 export async function checkTypes(library: Library, shared: Shared, made: TypeFiles): Promise<CheckedTypes> {
   const { root } = library;
+  addTraitTypes(made, shared.traits.values());
   writeTypes(root, made);
   if (made.views.length + made.behaviors.length === 0) return { findings: [], unchecked: undefined };
   const compiler = await findCompiler();

@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { dirname, join, posix } from 'node:path';
 import type { AnalyzedPart, Element } from '../check/analyze.js';
+import type { Contract, Trait } from '../contract/model.js';
 import { authorDeclaration, SHARED_DECLARATION, SHARED_TYPES } from './author-declarations.js';
 import { viewModule } from './view-module.js';
 
@@ -39,6 +40,38 @@ export function typeFiles({ elements, findings, contracts }: AnalyzedPart): Type
     made.views.push(path);
   }
   return made;
+}
+
+/** Adds the types of traits that do something: a declaration for each, and its behavior to be checked. */
+export function addTraitTypes(made: TypeFiles, traits: Iterable<Trait>): void {
+  for (const trait of traits) {
+    if (!trait.behavior) continue;
+    const shared = sharedModule(posix.dirname(trait.file));
+    made.files.set(declarationPath(trait.file), authorDeclaration(asContract(trait), undefined, shared));
+    if (/\.m?ts$/.test(trait.behavior.file)) made.behaviors.push(trait.behavior.file);
+  }
+}
+
+/** A trait as a contract that has nothing else. */
+function asContract(trait: Trait): Contract {
+  return {
+    ...trait,
+    tag: `any element with the trait ${trait.name}`,
+    className: '',
+    summary: undefined,
+    description: undefined,
+    status: undefined,
+    deprecated: undefined,
+    slots: [],
+    parts: [],
+    encapsulation: 'open',
+    passthrough: undefined,
+    traits: [],
+    form: undefined,
+    variants: [],
+    wraps: undefined,
+    locate: () => ({ line: 1, column: 1 }),
+  };
 }
 
 /** Where the types of an element in this folder import from what all elements share. */

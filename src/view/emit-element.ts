@@ -23,6 +23,8 @@ export interface ElementSource {
   traits: readonly AppliedTrait[];
   /** The element's style, minified; empty if it has none. */
   css: string;
+  /** What of its style belongs to the document. */
+  documentCss: string;
 }
 
 /** What an emitted module imports, by the addresses it uses. */
@@ -30,6 +32,8 @@ export interface Addresses {
   runtime: string;
   behavior: string;
   trait: (name: string) => string;
+  /** The module with the style sheets of the whole library, if it has some. */
+  styles: string | undefined;
 }
 
 /** One element's module, its source map, and the names that it needs from the runtime. */
@@ -44,7 +48,7 @@ export function emitElement(source: ElementSource, addresses: Addresses): Emitte
   const { contract, plan, behavior, view } = source;
   const origins = new Origins();
   const { code: viewCode, emission } = emitView(plan, contract, view.positions, origins);
-  const element = new ElementEmitter(source, emission);
+  const element = new ElementEmitter(source, emission, addresses.styles !== undefined);
   const body = [...element.beforeView(), viewCode, ...element.constants(), element.setup(), element.class()]
     .filter(Boolean)
     .join('\n\n');
@@ -52,6 +56,9 @@ export function emitElement(source: ElementSource, addresses: Addresses): Emitte
   const imports = [
     `import {\n${names.join('\n')}\n} from ${quoted(addresses.runtime)};`,
     ...(behavior ? [`import * as behavior from ${quoted(addresses.behavior)};`] : []),
+    ...(addresses.styles && contract.encapsulation !== 'none'
+      ? [`import { styles } from ${quoted(addresses.styles)};`]
+      : []),
     ...source.traits.map(
       ({ trait }) => `import * as ${traitModule(trait)} from ${quoted(addresses.trait(trait))};`,
     ),
@@ -67,6 +74,7 @@ class ElementEmitter {
   constructor(
     readonly source: ElementSource,
     readonly emission: Emission,
+    readonly hasStyles: boolean,
   ) {
     for (const name of ['insideClass', this.#base]) emission.runtime.add(name);
   }
@@ -126,7 +134,11 @@ class ElementEmitter {
     const lines = [`View: ${plan.root.name},`, `Inside: ${this.#insideClass()},`];
     const inShadow = css && contract.encapsulation !== 'none';
     if (inShadow) this.emission.runtime.add('styleSheet');
-    lines.unshift(`sheets: [${inShadow ? `styleSheet(${templateLiteral(css)})` : ''}],`);
+    const sheets = [
+      ...(this.hasStyles && contract.encapsulation !== 'none' ? ['...styles'] : []),
+      ...(inShadow ? [`styleSheet(${templateLiteral(css)})`] : []),
+    ];
+    lines.unshift(`sheets: [${sheets.join(', ')}],`);
     lines.push(...this.#shadow(), ...this.#life());
     const renamed = contract.properties.filter(
       ({ name, attribute }) => attribute && camelCase(attribute) !== name,
@@ -135,7 +147,27 @@ class ElementEmitter {
       const entries = renamed.map(({ name, attribute }) => `${propertyKey(attribute!)}: ${quoted(name)}`);
       lines.push(`attributes: { ${entries.join(', ')} },`);
     }
-    return `const setup = {\n${indent(lines.join('\n'))}\n};`;
+    return [...this.#forDocument(), `const setup = {\n${indent(lines.join('\n'))}\n};`].join('\n\n');
+  }
+
+  /** What the document gets once: fonts, and the syntax of custom properties. */
+  #forDocument(): string[] {
+    const { contract, documentCss } = this.source;
+    const { runtime } = this.emission;
+    const lines: string[] = [];
+    if (documentCss) {
+      runtime.add('inDocument').add('styleSheet');
+      lines.push(`inDocument(styleSheet(${templateLiteral(documentCss)}));`);
+    }
+    const typed = contract.cssProperties.filter(
+      ({ syntax, initial }) => syntax !== undefined && syntax !== '*' && initial !== undefined,
+    );
+    if (typed.length > 0) {
+      runtime.add('registerProperties');
+      const entries = typed.map(({ name, syntax, initial }) => `${literal([name, syntax, initial])},`);
+      lines.push(`registerProperties(\n${indent(entries.join('\n'))}\n);`);
+    }
+    return lines;
   }
 
   /** How the shadow root differs from an open one. */

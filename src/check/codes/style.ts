@@ -37,17 +37,18 @@ export const styleCodes: Code[] = [
   },
   {
     code: 'style/font-face',
-    severity: 'warning',
+    severity: 'note',
     title: '@font-face in an element’s style',
-    reason: 'Fonts that are declared inside a shadow root are not used.',
+    reason:
+      'Fonts that are declared inside a shadow root are not used; the build moves the rule to where it works.',
     fails: style("@font-face { font-family: Quay; src: url('quay.woff2') }"),
     mended: style('span { font-family: Quay, serif }'),
   },
   {
     code: 'style/property',
-    severity: 'warning',
+    severity: 'note',
     title: '@property in an element’s style',
-    reason: 'Custom properties are registered for a document, not inside a shadow root.',
+    reason: 'Custom properties are registered for a document; the build moves the rule to where it works.',
     fails: style("@property --quay-mast-color { syntax: '<color>'; inherits: true; initial-value: red }"),
     mended: {
       ...contract("cssProperties: { --quay-mast-color: { syntax: '<color>', initial: red } }"),
