@@ -17,6 +17,7 @@ await Promise.all([
         out: `commands/${name.replace(/\.ts$/, '')}`,
       })),
       { in: 'src/index.ts', out: 'index' },
+      { in: 'src/verify/page-server.ts', out: 'page-server' },
       { in: 'src/check/codes/page.ts', out: 'findings-page' },
       { in: 'src/types/slice-worker.ts', out: 'slice-worker' },
       { in: 'src/contract/json-schemas.ts', out: 'json-schemas' },

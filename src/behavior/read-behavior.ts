@@ -32,6 +32,8 @@ export interface Behavior {
   emitsUnknown: boolean;
   /** Places that change in place what was passed in, or what the state holds. */
   mutations: Mutation[];
+  /** True if it may listen until the element leaves. */
+  mayListen: boolean;
   /** What `connected` begins and nothing ends. */
   unended: { what: string; offset: number }[];
   positions: PositionIndex;
@@ -59,6 +61,8 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
     emissions: [],
     emitsUnknown: false,
     mutations: [],
+    // Other modules may do it with an inside that they are given.
+    mayListen: /\blisten\b|\bimport\s*(?!type\b)[\w{*'"(]/.test(text),
     unended: [],
     positions,
   };

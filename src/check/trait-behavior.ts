@@ -66,6 +66,7 @@ export function readTraitBehavior(
     behavior: {
       file,
       exports: [...behavior.exports.keys()],
+      mayListen: behavior.mayListen,
       emits: behavior.emissions.map(({ name }) => name),
       changes: [...behavior.named.changes.keys()],
       states: [...behavior.named.states.values()].map(({ name, reads }) => ({

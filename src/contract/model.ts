@@ -136,6 +136,8 @@ export interface TraitBehavior {
   exports: string[];
   /** Events that it emits. */
   emits: string[];
+  /** True if it may listen until the element leaves. */
+  mayListen: boolean;
   /** Names of the functions in `changes` and in `states`. */
   changes: string[];
   /** States, with the properties that each function reads; undefined if it may read anything. */

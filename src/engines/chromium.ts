@@ -186,6 +186,12 @@ class ChromiumPage implements Page {
     await loaded;
   }
 
+  async heapUsed(): Promise<number> {
+    await this.#send('HeapProfiler.collectGarbage');
+    const { usedSize } = await this.#send('Runtime.getHeapUsage');
+    return Number(usedSize);
+  }
+
   async evaluate<Value>(expression: string, timeout: number): Promise<Value> {
     const answer = this.#send('Runtime.evaluate', { expression, awaitPromise: true, returnByValue: true });
     const reply = await within(answer, timeout);

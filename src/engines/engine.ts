@@ -13,6 +13,8 @@ export interface Page {
   type(text: string): Promise<void>;
   /** Presses and releases a key on what has the focus. */
   press(key: KeyName): Promise<void>;
+  /** JavaScript's heap in use after a garbage collection, in bytes. */
+  heapUsed(): Promise<number>;
   /** A picture of the viewport, PNG. */
   screenshot(): Promise<Uint8Array>;
   close(): Promise<void>;

@@ -1,21 +1,12 @@
-import { ALL, type Block, type BlockClass, type View } from './view.js';
-
-/** Takes a block's nodes out of the page. */
-export function removeBlock(block: Block): void {
-  let node: ChildNode | null = block.first;
-  while (node) {
-    const next: ChildNode | null = node === block.last ? null : node.nextSibling;
-    node.remove();
-    node = next;
-  }
-}
+import { parentOf, removeBlock } from './blocks.js';
+import { ALL, type Block, type BlockClass, type Place, type View } from './view.js';
 
 /**
- * Shows a block of the wanted kind before the anchor, or none: keeps the one that is there if it is of
- * that kind, otherwise replaces it. Gives back the block that is shown now.
+ * Shows a block of the wanted kind at a place, or none: keeps the one that is there if it is of that kind, otherwise
+ * replaces it. Gives back the block that is shown now.
  */
 export function choose(
-  anchor: ChildNode,
+  place: Place,
   current: Block | undefined,
   Wanted: BlockClass | undefined,
   outer: View,
@@ -31,6 +22,7 @@ export function choose(
   if (!Wanted) return undefined;
   const block = new Wanted(outer);
   block.update(ALL);
-  anchor.before(block.root);
+  const parent = parentOf(place);
+  parent.insertBefore(block.root, parent === place ? null : place);
   return block;
 }

@@ -19,5 +19,5 @@ export { setState } from './states.js';
 export { renamed, together } from './traits.js';
 export { asChoice, asNumber, asText } from './values.js';
 export { copy, styleSheet, template } from './view.js';
-export { insideOf, mark, reflect, takeOver, ViewElement } from './view-element.js';
+export { insideOf, leave, mark, reflect, takeOver, ViewElement } from './view-element.js';
 export { classNames, setAddress, setAttribute, text, writeStyle } from './write.js';

@@ -1,9 +1,13 @@
 import type { BlockClass } from './view.js';
-import { template } from './view.js';
+
+interface NamedClass extends BlockClass {
+  /** The element as the view has it. */
+  template: Element;
+}
 
 /** Kinds of one block that differ in the name of its only element, by that name; each is made when it is first shown. */
 export function named(
-  Kind: BlockClass & { template: HTMLTemplateElement },
+  Kind: NamedClass,
   names: readonly string[],
 ): (wanted: unknown) => BlockClass | undefined {
   const kinds = new Map<string, BlockClass>();
@@ -16,19 +20,17 @@ export function named(
   };
 }
 
-function kindNamed(Kind: BlockClass & { template: HTMLTemplateElement }, name: string): BlockClass {
+function kindNamed(Kind: NamedClass, name: string): BlockClass {
   return class extends Kind {
-    static override template = renamedTemplate(Kind.template, name);
+    static override template = renamedElement(Kind.template, name);
   };
 }
 
-/** A template whose only element has another name. */
-function renamedTemplate(source: HTMLTemplateElement, name: string): HTMLTemplateElement {
-  const before = source.content.firstElementChild!.cloneNode(true) as Element;
-  const after = document.createElement(name);
+/** A copy of an element under another name, in the same inert document. */
+function renamedElement(source: Element, name: string): Element {
+  const before = source.cloneNode(true) as Element;
+  const after = source.ownerDocument.createElement(name);
   for (const { name: attribute, value } of before.attributes) after.setAttribute(attribute, value);
   after.append(...before.childNodes);
-  const made = template('');
-  made.content.append(after);
-  return made;
+  return after;
 }

@@ -1,14 +1,15 @@
-import { removeBlock } from './choose.js';
-import { ALL, type Block, type BlockClass, type View } from './view.js';
+import { firstOf, lastOf, moveBlock, parentOf, removeBlock } from './blocks.js';
+import { ALL, type Block, type BlockClass, type Place, type View } from './view.js';
 
 const NONE: readonly never[] = [];
 
 /**
- * Shows one block for each item, in order, before the anchor. Blocks are kept by key, so that their nodes
- * stay; only those that are out of order move, as few as possible. Gives back the blocks shown now.
+ * Shows one block for each item, in order, at a place. Blocks are kept by key, so that their nodes stay; only those
+ * that are out of order move, as few as possible. Without a key, blocks are kept by their place in the list. Gives back
+ * the blocks shown now.
  */
 export function repeat(
-  anchor: ChildNode,
+  place: Place,
   blocks: readonly Block[] | undefined,
   list: Iterable<unknown> | null | undefined,
   Kind: BlockClass,
@@ -17,90 +18,188 @@ export function repeat(
 ): readonly Block[] {
   const items = Array.isArray(list) ? (list as readonly unknown[]) : [...(list ?? NONE)];
   const before = blocks ?? NONE;
-  const keyOf = Kind.key ?? ((_item: unknown, index: number) => index);
+  if (before.length > 0) {
+    if (before.length === items.length && updateInPlace(before, items, Kind, changed)) return before;
+    return new Repetition(place, before, items, Kind, outer, changed).update();
+  }
   const after: Block[] = [];
-  after.length = items.length;
-
-  const make = (index: number): Block => {
-    const block = new Kind(outer, items[index], index);
-    block.update(ALL);
-    return (after[index] = block);
-  };
-  const keep = (block: Block, index: number): void => {
-    const item = items[index];
-    let bits = changed;
-    if (block.item !== item) bits |= Kind.bits![0];
-    if (block.index !== index) bits |= Kind.bits![1];
-    block.item = item;
-    block.index = index;
-    after[index] = block;
-    if (bits) block.update(bits);
-  };
-  const same = (block: Block, index: number): boolean =>
-    keyOf(block.item as never, block.index!) === keyOf(items[index] as never, index);
-
-  let start = 0;
-  let oldEnd = before.length;
-  let newEnd = items.length;
-  while (start < oldEnd && start < newEnd && same(before[start]!, start)) keep(before[start]!, start++);
-  while (start < oldEnd && start < newEnd && same(before[oldEnd - 1]!, newEnd - 1))
-    keep(before[--oldEnd]!, --newEnd);
-
-  if (start === oldEnd) {
-    if (start < newEnd) {
-      const added = document.createDocumentFragment();
-      for (let index = start; index < newEnd; index++) added.append(make(index).root);
-      (after[newEnd]?.first ?? anchor).before(added);
-    }
-    return after;
-  }
-  if (start === newEnd) {
-    for (let index = start; index < oldEnd; index++) removeBlock(before[index]!);
-    return after;
-  }
-
-  const places = new Map<unknown, number>();
-  for (let index = start; index < oldEnd; index++) {
-    const block = before[index]!;
-    places.set(keyOf(block.item as never, block.index!), index);
-  }
-  /** For each new place, the old place of its block, or -1. */
-  const origins: number[] = [];
-  const kept = new Set<number>();
-  for (let index = start; index < newEnd; index++) {
-    const key = keyOf(items[index] as never, index);
-    const origin = places.get(key) ?? -1;
-    places.delete(key);
-    origins.push(origin);
-    if (origin >= 0) kept.add(origin);
-  }
-  for (let index = start; index < oldEnd; index++) if (!kept.has(index)) removeBlock(before[index]!);
-
-  const staying = longestRun(origins);
-  let next: ChildNode = after[newEnd]?.first ?? anchor;
-  for (let at = origins.length - 1; at >= 0; at--) {
-    const origin = origins[at]!;
-    const index = start + at;
-    if (origin < 0) next.before(make(index).root);
-    else {
-      keep(before[origin]!, index);
-      if (!staying.has(at)) moveBlock(after[index]!, next);
-    }
-    next = after[index]!.first;
-  }
+  if (items.length > 0) fill(after, items, 0, items.length, Kind, outer, parentOf(place), anchorOf(place));
   return after;
 }
 
-/** Moves a block's nodes; where the browser can, with focus, selection and what is playing left as it is. */
-function moveBlock(block: Block, next: ChildNode): void {
-  const parent = next.parentNode as ParentNode & Node;
-  const keeps = 'moveBefore' in parent && parent.isConnected;
-  let node: ChildNode | null = block.first;
-  while (node) {
-    const following: ChildNode | null = node === block.last ? null : node.nextSibling;
-    if (keeps) parent.moveBefore(node, next);
-    else parent.insertBefore(node, next);
-    node = following;
+/** Hands each block the item at its place; false, with some of it done, where the keys are in another order. */
+function updateInPlace(
+  blocks: readonly Block[],
+  items: readonly unknown[],
+  { key, bits }: BlockClass,
+  changed: number,
+): boolean {
+  for (let index = 0; index < blocks.length; index++) {
+    const block = blocks[index]!;
+    const item = items[index];
+    let own = changed;
+    if (block.item !== item) {
+      if (key && key(block.item as never, index) !== key(item as never, index)) return false;
+      block.item = item;
+      own |= bits![0];
+    }
+    if (own) block.update(own);
+  }
+  return true;
+}
+
+/** The node before which a list ends; null where it ends with its parent. */
+function anchorOf(place: Place): ChildNode | null {
+  return place.nodeType === Node.COMMENT_NODE ? (place as ChildNode) : null;
+}
+
+/** Makes the blocks of some new items, and puts them before a node. */
+function fill(
+  after: Block[],
+  items: readonly unknown[],
+  start: number,
+  end: number,
+  Kind: BlockClass,
+  outer: View,
+  parent: Node,
+  next: Node | null,
+): void {
+  for (let index = start; index < end; index++) {
+    const block = new Kind(outer, items[index], index);
+    block.update(ALL);
+    after[index] = block;
+    parent.insertBefore(block.root, next);
+  }
+}
+
+/** One change of a list that is shown. */
+class Repetition {
+  readonly after: Block[] = [];
+  readonly parent: Node;
+  readonly anchor: ChildNode | null;
+
+  constructor(
+    readonly place: Place,
+    readonly before: readonly Block[],
+    readonly items: readonly unknown[],
+    readonly Kind: BlockClass,
+    readonly outer: View,
+    readonly changed: number,
+  ) {
+    this.parent = parentOf(place);
+    this.anchor = anchorOf(place);
+    this.after.length = items.length;
+  }
+
+  update(): readonly Block[] {
+    const { before, items, after } = this;
+    let start = 0;
+    let oldEnd = before.length;
+    let newEnd = items.length;
+    if (newEnd === 0) {
+      this.#removeAll();
+      return after;
+    }
+    if (!this.Kind.key) {
+      const both = Math.min(oldEnd, newEnd);
+      while (start < both) this.#keep(before[start]!, start++);
+    } else {
+      for (;;) {
+        while (start < oldEnd && start < newEnd && this.#same(start, start))
+          this.#keep(before[start]!, start++);
+        while (start < oldEnd && start < newEnd && this.#same(oldEnd - 1, newEnd - 1))
+          this.#keep(before[--oldEnd]!, --newEnd);
+        // Two that changed places, or a whole list that was turned around.
+        const both = Math.min(oldEnd, newEnd) - start;
+        if (both < 2 || !this.#same(start, newEnd - 1) || !this.#same(oldEnd - 1, start)) break;
+        const [one, other] = [before[start]!, before[oldEnd - 1]!];
+        const behind = lastOf(other).nextSibling;
+        moveBlock(other, this.parent, firstOf(one));
+        moveBlock(one, this.parent, behind);
+        this.#keep(other, start++);
+        oldEnd--;
+        this.#keep(one, --newEnd);
+      }
+    }
+    if (start === oldEnd) {
+      if (start < newEnd)
+        fill(after, items, start, newEnd, this.Kind, this.outer, this.parent, this.#nodeAt(newEnd));
+    } else if (start === newEnd) {
+      for (let index = start; index < oldEnd; index++) removeBlock(before[index]!);
+    } else this.#reorder(start, oldEnd, newEnd);
+    return after;
+  }
+
+  /** The first node of a block that is in its place already, or what the list ends before. */
+  #nodeAt(index: number): ChildNode | null {
+    const block = this.after[index];
+    return block ? firstOf(block) : this.anchor;
+  }
+
+  #keyOf(item: unknown, index: number): unknown {
+    return this.Kind.key!(item as never, index);
+  }
+
+  #same(oldIndex: number, newIndex: number): boolean {
+    const before = this.before[oldIndex]!.item;
+    const now = this.items[newIndex];
+    // A key that is made from the item alone need not be made for the very same item.
+    if (before === now && this.Kind.key!.length < 2) return true;
+    return this.#keyOf(before, oldIndex) === this.#keyOf(now, newIndex);
+  }
+
+  #keep(block: Block, index: number): void {
+    const item = this.items[index];
+    const [itemBit, indexBit] = this.Kind.bits!;
+    let bits = this.changed;
+    if (block.item !== item) {
+      bits |= itemBit;
+      block.item = item;
+    }
+    if (indexBit && block.index !== index) {
+      bits |= indexBit;
+      block.index = index;
+    }
+    this.after[index] = block;
+    if (bits) block.update(bits);
+  }
+
+  #removeAll(): void {
+    const { before, parent } = this;
+    // Where the list is all that its parent holds, one call removes it.
+    if (!this.anchor && firstOf(before[0]!) === parent.firstChild)
+      (parent as ParentNode & Node).replaceChildren();
+    else for (const block of before) removeBlock(block);
+  }
+
+  #reorder(start: number, oldEnd: number, newEnd: number): void {
+    const { before, items, after, parent } = this;
+    const places = new Map<unknown, number>();
+    for (let index = start; index < oldEnd; index++)
+      places.set(this.#keyOf(before[index]!.item, index), index);
+    /** For each new place, the old place of its block, or -1. */
+    const origins: number[] = [];
+    const kept = new Set<number>();
+    for (let index = start; index < newEnd; index++) {
+      const key = this.#keyOf(items[index], index);
+      const origin = places.get(key) ?? -1;
+      places.delete(key);
+      origins.push(origin);
+      if (origin >= 0) kept.add(origin);
+    }
+    for (let index = start; index < oldEnd; index++) if (!kept.has(index)) removeBlock(before[index]!);
+
+    const staying = longestRun(origins);
+    for (let at = origins.length - 1; at >= 0; at--) {
+      const origin = origins[at]!;
+      const index = start + at;
+      const next = this.#nodeAt(index + 1);
+      if (origin < 0) fill(after, items, index, index + 1, this.Kind, this.outer, parent, next);
+      else {
+        this.#keep(before[origin]!, index);
+        if (!staying.has(at)) moveBlock(after[index]!, parent, next);
+      }
+    }
   }
 }
 

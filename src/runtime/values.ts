@@ -22,5 +22,7 @@ export function asChoice<Value, Fallback>(
   choices: readonly Value[],
   fallback: Fallback,
 ): Value | Fallback {
-  return choices.find((choice) => choice === value || String(choice) === value) ?? fallback;
+  for (const choice of choices) if (choice === value) return choice;
+  for (const choice of choices) if (String(choice) === value) return choice;
+  return fallback;
 }

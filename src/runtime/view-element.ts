@@ -6,8 +6,8 @@ export interface Setup {
   sheets: CSSStyleSheet[];
   Inside: new (host: ViewElement) => Inside;
   View: new (inside: Inside) => View;
-  /** How the shadow root differs from an open one; null for an element that draws into itself. */
-  shadow?: Partial<ShadowRootInit> | null;
+  /** What its shadow root is like, if not just open; null for an element that draws into itself. */
+  shadow?: ShadowRootInit | null;
   /** Runs once, at the first connection, before anything is drawn. */
   begin?: (inside: never) => unknown;
   /** Runs at each connection; a function that it returns runs at the disconnection. */
@@ -26,11 +26,15 @@ export let rootOf: (element: ViewElement) => ShadowRoot | ViewElement;
 export let reflect: (element: ViewElement, attribute: string, text: string | null) => void;
 /** Takes over values that were set as plain properties before the element was defined. */
 export let takeOver: (element: ViewElement, names: readonly string[]) => void;
+/** Ends what a connection began; elements that begin nothing are spared the callback. */
+export let leave: (element: ViewElement) => void;
 /** The object that an element's own code works with. */
 export let insideOf: (element: ViewElement) => Inside;
 
 /** The element whose attribute is being read into its property: that write is not reflected back. */
 let reading: ViewElement | undefined;
+
+const OPEN: ShadowRootInit = { mode: 'open' };
 
 /** Elements that changed since the last pass. */
 const waiting: ViewElement[] = [];
@@ -70,6 +74,8 @@ export class ViewElement extends HTMLElement {
     };
 
     takeOver = (element, names) => {
+      // Most elements have nothing of their own yet.
+      if (Object.keys(element).length === 0) return;
       const early = names.filter((name) => Object.hasOwn(element, name));
       if (!early.length) return;
       element.#owed = [];
@@ -94,6 +100,13 @@ export class ViewElement extends HTMLElement {
       element.#view!.update(changed);
     };
 
+    leave = (element) => {
+      element.#inside?.release();
+      const end = element.#leave;
+      element.#leave = undefined;
+      if (typeof end === 'function') end();
+    };
+
     insideOf = (element) => (element.#inside ??= new element.#setup.Inside(element));
   }
 
@@ -101,8 +114,9 @@ export class ViewElement extends HTMLElement {
     super();
     this.#setup = setup;
     if (setup.shadow === null) return;
-    this.#root = this.attachShadow({ mode: 'open', ...setup.shadow });
-    this.#root.adoptedStyleSheets = setup.sheets;
+    const root = this.attachShadow(setup.shadow ?? OPEN);
+    root.adoptedStyleSheets = setup.sheets;
+    this.#root = root;
   }
 
   /** Resolves when the view shows every change made so far. */
@@ -123,12 +137,6 @@ export class ViewElement extends HTMLElement {
       }
     }
     this.#leave = this.#setup.connected?.(inside as never);
-  }
-
-  disconnectedCallback(): void {
-    this.#inside?.release();
-    if (typeof this.#leave === 'function') this.#leave();
-    this.#leave = undefined;
   }
 
   /** A style sheet belongs to one document: in another one the element gets a copy (CSSOM, section 6.8). */

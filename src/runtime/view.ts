@@ -3,9 +3,13 @@ import type { Inside } from './inside.js';
 /** Every name changed: what a first update is called with. */
 export const ALL = -1;
 
+/** Where blocks are shown: before a comment, or at the end of an element. */
+export type Place = Comment | Element;
+
 /** A piece of an element's view: its nodes, and how they follow what changed. */
 export interface View {
-  inside: Inside;
+  /** Left out by blocks that need nothing of it. */
+  inside?: Inside;
   /** The view's only node, or a fragment that is emptied when the view is put into the page. */
   root: Node;
   /** Re-evaluates the bindings that read a name among the changed ones (bits). */
@@ -14,9 +18,9 @@ export interface View {
 
 /** A part of a view that comes and goes, or is repeated. */
 export interface Block extends View {
-  /** First and last node of the block; both are the root if it is one element. */
-  first: ChildNode;
-  last: ChildNode;
+  /** First and last node of the block; left out where it is one node, the root. */
+  first?: ChildNode;
+  last?: ChildNode;
   /** The item that a repeated block shows, and its place in the list. */
   item?: unknown;
   index?: number;
@@ -27,7 +31,7 @@ export interface BlockClass<Kind extends Block = Block> {
   new (outer: View, item?: unknown, index?: number): Kind;
   /** The bits that a changed item and a changed index set. */
   bits?: [item: number, index: number];
-  /** What tells one item from another; the index where the view gives no key. */
+  /** What tells one item from another; without it, the place in the list does. */
   key?: (item: never, index: number) => unknown;
 }
 
@@ -47,20 +51,20 @@ function markupPolicy(): MarkupPolicy {
 }
 
 /**
- * A template element with this markup, which is the library's own text and never data. With `around` (`svg` or
+ * The content of a template with this markup, which is the library's own text and never data. With `around` (`svg` or
  * `math`) the markup is content of such an element.
  */
-export function template(markup: string, around?: string): HTMLTemplateElement {
+export function template(markup: string, around?: string): DocumentFragment {
   const element = document.createElement('template');
   const whole = around ? `<${around}>${markup}</${around}>` : markup;
   element.innerHTML = (policy ??= markupPolicy()).createHTML(whole) as string;
   if (around) element.content.replaceChildren(...element.content.firstChild!.childNodes);
-  return element;
+  return element.content;
 }
 
-/** A copy of a template's content, with custom elements in it upgraded. */
-export function copy(source: HTMLTemplateElement): DocumentFragment {
-  return document.importNode(source.content, true);
+/** A copy of a template's content, or of its only node, with custom elements in it upgraded. */
+export function copy<Kind extends Node>(source: Kind): Kind {
+  return document.importNode(source, true);
 }
 
 /** A style sheet that all instances of an element share. */

@@ -14,6 +14,9 @@ export class PageServer {
   #server: Server | undefined;
   #origin = '';
 
+  /** `headers` go with every answer. */
+  constructor(readonly headers: Record<string, string> = {}) {}
+
   /** Puts a file at a path that begins with a slash. */
   put(path: string, content: string | Uint8Array): void {
     this.#files.set(path, content);
@@ -32,6 +35,7 @@ export class PageServer {
       response.writeHead(content === undefined ? 404 : 200, {
         'content-type': type,
         'cache-control': 'max-age=3600',
+        ...this.headers,
       });
       response.end(content ?? '');
     });

@@ -174,11 +174,8 @@ class ElementEmitter {
   #shadow(): string[] {
     const { encapsulation, passthrough } = this.source.contract;
     if (encapsulation === 'none') return ['shadow: null,'];
-    const options = [
-      ...(encapsulation === 'closed' ? ["mode: 'closed'"] : []),
-      ...(passthrough ? ['delegatesFocus: true'] : []),
-    ];
-    return options.length > 0 ? [`shadow: { ${options.join(', ')} },`] : [];
+    const options = [`mode: ${quoted(encapsulation)}`, ...(passthrough ? ['delegatesFocus: true'] : [])];
+    return encapsulation === 'closed' || passthrough ? [`shadow: { ${options.join(', ')} },`] : [];
   }
 
   /** What runs at moments of the element's life, in the behavior and in traits. */
@@ -375,11 +372,16 @@ class ElementEmitter {
     const members: string[] = [];
     const moved = this.#callsOf('moved');
     const stays = ['connected', 'disconnected'].some((name) => this.#callsOf(name).length > 0);
+    const listens = behavior?.mayListen || this.source.traits.some((trait) => trait.behavior.mayListen);
+    if (stays || listens) {
+      runtime.add('leave');
+      members.push('disconnectedCallback() {\n  leave(this);\n}');
+    }
     const body = (calls: readonly string[], inside = 'insideOf(this)', more = ''): string => {
       if (calls.length > 0) runtime.add('insideOf');
       return calls.map((call) => `\n  ${invoked(call, inside)}${more};`).join('');
     };
-    if (moved.length > 0 || stays)
+    if (moved.length > 0 || stays || listens)
       members.push(`connectedMoveCallback() {${body(moved)}${moved.length > 0 ? '\n' : ''}}`);
     const adopted = this.#callsOf('adopted');
     if (adopted.length > 0)
@@ -433,6 +435,7 @@ class ElementEmitter {
   #accessors(property: Property): string {
     const { name, attribute, reflect, description } = property;
     const lines = [
+      `if (value === this.#${name}) return;`,
       `value = ${this.#converted(property)};`,
       `if (value === this.#${name}) return;`,
       ...(this.#reactsTo(name) ? [`remember(this, ${quoted(name)}, this.#${name});`] : []),

@@ -5,6 +5,7 @@ import { assignBits, type Bits } from './bits.js';
 import { access, emitExpression, localName } from './emit-expression.js';
 import { Origins } from './mapped-code.js';
 import {
+  allBlocks,
   isNeverAbsent,
   type Binding,
   type BlockPlan,
@@ -106,7 +107,8 @@ class BlockEmitter {
   #templateCode(): string {
     const { markup, around } = this.block;
     const more = around ? `, ${quoted(around)}` : '';
-    return `template(${templateLiteral(Origins.plain(markup))}${more})`;
+    const only = this.block.single ? '.firstChild' : '';
+    return `template(${templateLiteral(Origins.plain(markup))}${more})${only}`;
   }
 
   #statics(): string[] {
@@ -131,13 +133,14 @@ class BlockEmitter {
     const lines: string[] = [];
     if (isRoot) lines.push('this.inside = inside;');
     else {
-      lines.push('this.inside = outer.inside;');
+      if (usesInside(block)) lines.push('this.inside = outer.inside;');
       if (block.loops.some(({ depth }) => depth !== block.repeats?.depth)) lines.push('this.outer = outer;');
     }
-    if (repeated) lines.push('this.item = item;', 'this.index = index;');
+    if (repeated) lines.push('this.item = item;');
+    const hasIndex = repeated && block.repeats!.index !== undefined;
+    if (hasIndex) lines.push('this.index = index;');
     if (block.single) {
-      const content = `copy(${block.renamed ? 'this.constructor.template' : this.#template}).firstChild`;
-      lines.push(isRoot ? `this.root = ${content};` : `this.root = this.first = this.last = ${content};`);
+      lines.push(`this.root = copy(${block.renamed ? 'this.constructor.template' : this.#template});`);
     } else {
       lines.push(`this.root = copy(${this.#template});`);
       if (!isRoot) lines.push('this.first = this.root.firstChild;', 'this.last = this.root.lastChild;');
@@ -151,7 +154,8 @@ class BlockEmitter {
       this.context.runtime.add('passTo');
       lines.push(`passTo(this.inside.host, ${this.#nodePlace(control)});`);
     }
-    const parameters = isRoot ? 'inside' : repeated ? 'outer, item, index' : 'outer';
+    const own = repeated ? ['outer', 'item', ...(hasIndex ? ['index'] : [])] : ['outer'];
+    const parameters = isRoot ? 'inside' : own.join(', ');
     return `constructor(${parameters}) {\n${indent(lines.join('\n'))}\n}`;
   }
 
@@ -483,6 +487,21 @@ function comparePaths(a: readonly number[], b: readonly number[]): number {
 /** `(this.was = value)` less its parentheses, where they are not needed. */
 function stripped(value: string): string {
   return value.slice(1, -1);
+}
+
+/** True if a block, or one inside of it, reads something of the element or acts on it. */
+function usesInside(block: BlockPlan): boolean {
+  const expressions = [
+    ...block.bindings.flatMap(expressionsOf),
+    ...block.listeners.flatMap(({ code }) => code ?? []),
+  ];
+  return (
+    block.listeners.length + block.controls.length + block.tasks.length > 0 ||
+    expressions.some(({ names }) =>
+      names.some(({ meaning }) => !/^(loop|global|value)$/.test(meaning.kind)),
+    ) ||
+    allBlocks(block).slice(1).some(usesInside)
+  );
 }
 
 /** The constant that gives a renamed block's kind by its name. */

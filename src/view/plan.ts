@@ -268,10 +268,20 @@ class BlockWriter {
   ) {}
 
   children(nodes: readonly ViewNode[], path: readonly number[], first = 0): string {
-    return nodes.map((node, place) => this.#node(node, [...path, place + first])).join('');
+    return nodes
+      .map((node, place) => {
+        const own = [...path, place + first];
+        const last = place === nodes.length - 1 && path.length > 0;
+        return this.#node(node, own, last ? path : undefined);
+      })
+      .join('');
   }
 
-  #node(node: ViewNode, path: number[]): string {
+  /**
+   * The markup of one node. A block is marked by a comment, unless it ends its parent: then `end`, the path of the
+   * parent, is where it is.
+   */
+  #node(node: ViewNode, path: number[], end: readonly number[] | undefined): string {
     switch (node.kind) {
       case 'text': {
         if (node.parts.every((part) => typeof part === 'string')) return contentMarkup(node.parts.join(''));
@@ -285,11 +295,11 @@ class BlockWriter {
         return ' ';
       }
       case 'element':
-        return this.#element(node, path);
+        return node.named ? this.#named(node, node.named, path, end) : this.#element(node, path);
       case 'when':
-        return this.#when(node, path);
+        return this.#when(node, path, end);
       case 'each':
-        return this.#each(node, path);
+        return this.#each(node, path, end);
     }
   }
 
@@ -307,7 +317,6 @@ class BlockWriter {
   }
 
   #element(node: ViewElement, path: number[]): string {
-    if (node.named) return this.#named(node, node.named, path);
     const known = node.html ? this.planner.library.get(node.name) : undefined;
     if (known) this.planner.seen.uses.add(node.name);
     const plain = (name: string): string | undefined => {
@@ -359,7 +368,12 @@ class BlockWriter {
   }
 
   /** An element whose name is chosen at run time is a block of its own, of which the name decides the kind. */
-  #named(node: ViewElement, named: NonNullable<ViewElement['named']>, path: number[]): string {
+  #named(
+    node: ViewElement,
+    named: NonNullable<ViewElement['named']>,
+    path: number[],
+    end: readonly number[] | undefined,
+  ): string {
     const parts = this.#parts(named.name);
     const part = node.attributes.find(({ name }) => name === 'part')?.parts.join('') ?? node.name;
     const name = pascalCase(nodeName(part));
@@ -374,14 +388,19 @@ class BlockWriter {
     if (block.controls.length > 0) for (const tag of named.among) this.planner.seen.controlTags.add(tag);
     this.plan.bindings.push({
       kind: 'named',
-      node: this.#ref(`${nodeName(name)}Anchor`, path),
+      node: this.#placeOf(nodeName(name), path, end),
       name: unique(`${nodeName(name)}Block`, this.#nodeNames),
       parts,
       among: named.among,
       block,
       reads: new Set([...readsOf(parts), ...blockReads(block)]),
     });
-    return '<!---->';
+    return end ? '' : '<!---->';
+  }
+
+  /** Where a block is shown. */
+  #placeOf(name: string, path: number[], end: readonly number[] | undefined): NodeRef {
+    return end ? this.#ref(`${name}Place`, [...end]) : this.#ref(`${name}Anchor`, path);
   }
 
   /** The element is the control that passed attributes reach. */
@@ -527,7 +546,7 @@ class BlockWriter {
     }
   }
 
-  #when(node: ViewWhen, path: number[]): string {
+  #when(node: ViewWhen, path: number[], end: readonly number[] | undefined): string {
     const { loops } = this.plan;
     const condition = this.planner.resolve(node.condition, loops);
     const name = pascalCase(firstName(condition) ?? 'choice');
@@ -536,7 +555,7 @@ class BlockWriter {
     const otherwise = node.otherwise && this.planner.block(`No${name}Block`, node.otherwise, frame);
     this.plan.bindings.push({
       kind: 'choose',
-      node: this.#ref(`${nodeName(name)}Anchor`, path),
+      node: this.#placeOf(nodeName(name), path, end),
       name: unique(`${nodeName(name)}Block`, this.#nodeNames),
       condition,
       chosen,
@@ -547,10 +566,10 @@ class BlockWriter {
         ...(otherwise ? blockReads(otherwise) : []),
       ]),
     });
-    return '<!---->';
+    return end ? '' : '<!---->';
   }
 
-  #each(node: ViewEach, path: number[]): string {
+  #each(node: ViewEach, path: number[], end: readonly number[] | undefined): string {
     const list = this.planner.resolve(node.list, this.plan.loops);
     const depth = this.plan.loops.filter(({ kind }) => kind === 'item').length;
     const own: LoopVariable[] = [{ name: node.item, kind: 'item', depth }];
@@ -575,13 +594,13 @@ class BlockWriter {
     });
     this.plan.bindings.push({
       kind: 'repeat',
-      node: this.#ref(`${node.item}Anchor`, path),
+      node: this.#placeOf(node.item, path, end),
       name: unique(`${node.item}Blocks`, this.#nodeNames),
       list,
       block,
       reads: new Set([...list.reads, ...[...blockReads(block)].filter((read) => !ownKeys.has(read))]),
     });
-    return '<!---->';
+    return end ? '' : '<!---->';
   }
 }
 
