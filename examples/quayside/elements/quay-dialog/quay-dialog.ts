@@ -5,10 +5,13 @@ export function close(dialog: Inside) {
   if (dialog.emit('dialog-close')) dialog.open = false;
 }
 
-export function pressed(dialog: Inside, event: KeyboardEvent) {
-  if (event.key === 'Escape') close(dialog);
-}
-
 export function show(dialog: Inside) {
   dialog.open = true;
+}
+
+/** Escape closes it as the button does. */
+export function connected(dialog: Inside) {
+  return dialog.listen(dialog.host, 'quay-escape', () => {
+    if (dialog.open) close(dialog);
+  });
 }

@@ -9,3 +9,13 @@ export function edit(field: Inside, event: Event) {
 export function empty(field: Inside) {
   field.value = '';
 }
+
+export const states = {
+  empty: (field: Inside) => field.value === '',
+};
+
+/** What a form is told of the value. */
+export function validity(field: Inside) {
+  if (!field.needed || field.value !== '') return undefined;
+  return { valueMissing: true, message: `Write something for "${field.label}".`, at: field.parts.field };
+}
