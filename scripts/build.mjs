@@ -39,9 +39,9 @@ await Promise.all([
     },
   }),
   build({
-    entryPoints: { runtime: 'src/runtime/index.ts' },
-    outdir: 'dist/browser',
-    bundle: true,
+    // One file for each module, so that packages get those that their elements use.
+    entryPoints: readdirSync('src/runtime').map((name) => `src/runtime/${name}`),
+    outdir: 'dist/browser/runtime',
     format: 'esm',
     target: 'es2022',
     logLevel: 'warning',

@@ -25,6 +25,8 @@ events:
     cancelable: true
 methods: { flash: Lights it }
 parts: { glass: What lights }
+passthrough: { to: glass, native: button }
+form: { value: label }
 cssProperties: { --lamp-color: { syntax: '<color>' } }
 wraps: { element: ./${name}.ts }
 `;

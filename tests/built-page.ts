@@ -13,17 +13,23 @@ export class BuiltPage {
   page: Page | undefined;
   readonly server = new PageServer();
 
-  constructor(readonly sources: Record<string, string>) {}
+  files: ReadonlyMap<string, string | Uint8Array> = new Map();
+
+  constructor(
+    readonly sources: Record<string, string>,
+    readonly entry = 'index.js',
+  ) {}
 
   async start(): Promise<void> {
     const analysis = analyze(await openLibrary(writeFiles(this.sources)));
     expect(analysis.findings.filter(({ severity }) => severity === 'error')).toEqual([]);
     const { files, findings } = await buildLibrary(analysis);
     expect(findings.filter(({ severity }) => severity === 'error')).toEqual([]);
+    this.files = files;
     for (const [path, content] of files) this.server.put(`/${path}`, content);
     this.server.put(
       '/page.html',
-      '<!doctype html><meta http-equiv="Content-Security-Policy" content="script-src \'self\'; require-trusted-types-for \'script\'"><body><script type="module" src="/index.js"></script>',
+      `<!doctype html><meta http-equiv="Content-Security-Policy" content="script-src 'self'; require-trusted-types-for \'script\'"><body><script type="module" src="/${this.entry}"></script>`,
     );
     await this.server.start();
     this.browser = await ENGINES[0]!.launch();

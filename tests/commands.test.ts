@@ -459,7 +459,7 @@ describe('verify', () => {
     expect(stderr).toContain('npm install vue@3');
     const report = verifyReportSchema.parse(JSON.parse(stdout));
     const vue = report.results.filter(({ host }) => host === 'vue');
-    expect(vue).toHaveLength(10);
+    expect(vue).toHaveLength(13);
     for (const { verdict, note } of vue)
       expect([verdict, note]).toEqual(['unchecked', expect.stringContaining('version 2.7.0')]);
     expect(

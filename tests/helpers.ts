@@ -65,6 +65,11 @@ export function readTree(folder: string): Record<string, string> {
   );
 }
 
+/** A file of a package as text. */
+export function textOf(content: string | Uint8Array): string {
+  return typeof content === 'string' ? content : new TextDecoder().decode(content);
+}
+
 export interface CliResult {
   status: number | null;
   stdout: string;
@@ -103,9 +108,12 @@ export const FACETS = [
   'reflection',
   'slots',
   'encapsulation',
+  'passthrough',
   'events',
   'methods',
   'lifecycle',
   'independence',
+  'forms',
+  'policy',
 ];
 export const HOSTS = ['html', 'react', 'vue'];

@@ -22,6 +22,12 @@ berth.addEventListener('berth-claim', (event) => {
 });
 berth.addEventListener('click', (event) => console.log(event.clientX, depth));
 document.querySelector('quay-button')?.press();
+const press = document.createElement('quay-button');
+press.disabled = true;
+press.type = 'reset';
+press.form?.reset();
+const valid: boolean = document.createElement('quay-field').checkValidity();
+console.log(valid);
 `;
 
 let folder: string;

@@ -82,8 +82,8 @@ describe('a view', () => {
       'BrightBlock',
       'NoBrightBlock',
     ]);
-    expect(made.root.markup).toBe('<ul><!----></ul><!---->');
-    expect(blocks[1]).toMatchObject({ markup: '<li> <!----></li>', single: true });
+    expect(made.root.markup).toBe('<ul></ul><!---->');
+    expect(blocks[1]).toMatchObject({ markup: '<li> </li>', single: true });
     expect([...made.calls]).toEqual(['raise']);
   });
 

@@ -2,6 +2,9 @@ import type { Analysis, Element } from '../check/analyze.js';
 import { hasErrors, type Finding } from '../finding.js';
 import { quoted } from '../literal.js';
 import { bundleElements } from './bundle.js';
+import { readFile } from 'node:fs/promises';
+import { toolFile } from '../tool-files.js';
+import { DEVELOPMENT, developmentIndex, developmentModules } from './development.js';
 import { classDeclaration, elementDeclaration } from './declarations.js';
 import { elementManifest } from './element-manifest.js';
 import { packageManifest } from './package-manifest.js';
@@ -27,13 +30,28 @@ export async function buildLibrary({ library, elements, styles, findings }: Anal
     files.set(`classes/${contract.tag}.d.ts`, classDeclaration(contract));
     files.set(`elements/${contract.tag}.js`, registeringModule(element));
     files.set(`elements/${contract.tag}.d.ts`, elementDeclaration(contract));
+    if (contract.wraps === undefined) {
+      for (const [path, text] of developmentModules(contract, ownElements(element, elements)))
+        files.set(path, text);
+    }
   }
   const index = contracts.map(({ tag }) => `export * from './elements/${tag}.js';\n`).join('');
+  const inspected = contracts.filter(({ wraps }) => wraps === undefined).map(({ tag }) => tag);
+  files.set(`${DEVELOPMENT}/index.js`, developmentIndex(inspected));
+  files.set(`${DEVELOPMENT}/inspect.js`, await readFile(toolFile('runtime/inspect.js'), 'utf8'));
   files.set('index.js', index);
   files.set('index.d.ts', index);
   files.set('custom-elements.json', elementManifest(contracts));
   files.set('package.json', packageManifest(library, contracts));
   return { files: new Map([...files].sort(([a], [b]) => (a < b ? -1 : 1))), findings };
+}
+
+/** Tags of elements that an element's view uses, and that are made from views themselves. */
+function ownElements({ contract, plan }: Element, elements: readonly Element[]): string[] {
+  return [...(plan?.uses ?? [])].filter(
+    (tag) =>
+      tag !== contract.tag && elements.some((other) => other.contract.tag === tag && !other.contract.wraps),
+  );
 }
 
 /** The module that registers an element, after those that its view uses. */

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { dirname, join, relative, resolve } from 'node:path';
 import type { BuildFailure, BuildOptions, Message, OutputFile, Plugin } from 'esbuild';
 import type { Analysis, Element } from '../check/analyze.js';
@@ -5,13 +6,15 @@ import type { Finding } from '../finding.js';
 import { slashed, type Library } from '../library/open-library.js';
 import { quoted, templateLiteral } from '../literal.js';
 import { packageStyle } from '../style/package-style.js';
-import { emitElement, type Addresses, type EmittedElement } from '../view/emit-element.js';
+import { emitElement, PASSING, type Addresses, type EmittedElement } from '../view/emit-element.js';
 import { bundleName } from './package-manifest.js';
 import { toolFile } from '../tool-files.js';
 
 /** Names by which made modules import each other while they are bundled. */
 const RUNTIME = 'lastwright:runtime';
 const USED_RUNTIME = 'lastwright:used-runtime';
+const USED_PASSING = 'lastwright:used-passing';
+const RUNTIME_MODULE = 'lastwright:runtime/';
 const CLASS = 'lastwright:class/';
 const BUNDLE = 'lastwright:bundle';
 const STYLES = 'lastwright:styles';
@@ -47,6 +50,7 @@ export async function bundleElements(
     if (wraps !== undefined) continue;
     const emitted = emit(element, {
       runtime: '../shared/runtime.js',
+      passing: '../shared/passthrough.js',
       behavior: `../behaviors/${tag}.js`,
       trait: (name) => `../traits/${name}.js`,
       styles: styles && '../shared/styles.js',
@@ -55,6 +59,9 @@ export async function bundleElements(
     files.set(`classes/${tag}.js`, `${emitted.code}//# sourceMappingURL=${tag}.js.map\n`);
     files.set(`classes/${tag}.js.map`, JSON.stringify(emitted.map));
   }
+  const names = [...runtime].sort();
+  const passing = names.filter((name) => PASSING.has(name));
+  const core = names.filter((name) => !PASSING.has(name));
   const common: BuildOptions = {
     absWorkingDir: library.root,
     bundle: true,
@@ -64,7 +71,7 @@ export async function bundleElements(
     charset: 'utf8',
     logLevel: 'silent',
     legalComments: 'none',
-    plugins: [sources(library, elements, [...runtime].sort(), styles?.code)],
+    plugins: [sources(library, elements, { core, passing }, styles?.code)],
     outdir: 'out',
   };
   try {
@@ -73,6 +80,7 @@ export async function bundleElements(
         ...common,
         entryPoints: [
           { in: USED_RUNTIME, out: 'shared/runtime' },
+          ...(passing.length > 0 ? [{ in: USED_PASSING, out: 'shared/passthrough' }] : []),
           ...(styles ? [{ in: STYLES, out: 'shared/styles' }] : []),
           ...elements.flatMap((element) => authorEntry(library, element)),
           ...traitEntries(library, elements),
@@ -198,7 +206,7 @@ function toFinding({ text, location }: Message, library: Library): Finding {
 function sources(
   library: Library,
   elements: readonly ShippedElement[],
-  runtime: readonly string[],
+  runtime: { core: readonly string[]; passing: readonly string[] },
   styles: string | undefined,
 ): Plugin {
   const byTag = new Map(elements.map((element) => [element.contract.tag, element]));
@@ -206,13 +214,27 @@ function sources(
     name: 'sources',
     setup(build) {
       build.onResolve({ filter: /^lastwright:/ }, ({ path }) => {
-        if (path === RUNTIME) return { path: toolFile('runtime.js'), sideEffects: false };
+        if (path.startsWith(RUNTIME_MODULE)) {
+          return { path: join(toolFile('runtime'), path.slice(RUNTIME_MODULE.length)), sideEffects: false };
+        }
+        if (path === RUNTIME) return { path: join(toolFile('runtime'), 'index.js'), sideEffects: false };
         return { path, namespace: 'made' };
+      });
+      build.onResolve({ filter: /^\.\// }, ({ path, importer }) => {
+        // The runtime's modules do nothing by being loaded; those that are not used are left out.
+        if (dirname(importer) !== toolFile('runtime')) return undefined;
+        return { path: join(dirname(importer), path), sideEffects: false };
       });
       build.onLoad({ filter: /.*/, namespace: 'made' }, ({ path }) => {
         if (path === USED_RUNTIME) {
           return {
-            contents: `export { ${runtime.join(', ')} } from ${quoted(RUNTIME)};`,
+            contents: exportsOf(runtime.core),
+            resolveDir: library.root,
+          };
+        }
+        if (path === USED_PASSING) {
+          return {
+            contents: exportsOf(runtime.passing),
             resolveDir: library.root,
           };
         }
@@ -228,6 +250,21 @@ function sources(
   };
 }
 
+/** Exports of names of the runtime, each from the module that has it, so that no other module comes along. */
+function exportsOf(names: readonly string[]): string {
+  const index = readFileSync(join(toolFile('runtime'), 'index.js'), 'utf8');
+  const modules = [...index.matchAll(/\{([^}]*)\} from "\.\/([\w-]+\.js)"/g)];
+  return modules
+    .flatMap(([, list, file]) => {
+      const own = list!.split(',').map((name) => name.trim());
+      const wanted = names.filter((name) => own.includes(name));
+      return wanted.length > 0
+        ? [`export { ${wanted.join(', ')} } from ${quoted(RUNTIME_MODULE + file!)};`]
+        : [];
+    })
+    .join('\n');
+}
+
 function classSource(element: ShippedElement, root: string, styles: string | undefined): string {
   const { contract, folder } = element;
   if (contract.wraps !== undefined)
@@ -235,7 +272,7 @@ function classSource(element: ShippedElement, root: string, styles: string | und
   const behavior = folder.behavior ? `./${folder.behavior.file.split('/').pop()}` : '';
   const trait = (name: string): string =>
     join(root, element.traits.find((applied) => applied.trait === name)!.behavior.file);
-  const { code, map } = emit(element, { runtime: RUNTIME, behavior, trait, styles });
+  const { code, map } = emit(element, { runtime: RUNTIME, passing: RUNTIME, behavior, trait, styles });
   const encoded = Buffer.from(JSON.stringify(map)).toString('base64');
   return `${code}//# sourceMappingURL=data:application/json;base64,${encoded}\n`;
 }

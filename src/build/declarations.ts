@@ -1,4 +1,5 @@
 import type { Contract, Method, Property } from '../contract/model.js';
+import { liveProperties, nativeProperties, standsForControl } from '../contract/passed.js';
 import { quoted } from '../literal.js';
 import {
   docComment,
@@ -19,12 +20,14 @@ export function classDeclaration(contract: Contract): string {
       `${docComment(schema.description)}export type ${nameOf(name)} = ${typeOf(schema, nameOf)};\n`,
   );
   const events = contract.events.map(
-    ({ name, detail, ...standing }) =>
-      `${docComment(memberNote(standing), '  ')}  ${quoted(name)}: CustomEvent<${detail ? typeOf(detail, nameOf) : 'undefined'}>;\n`,
+    ({ name, detail, relay, ...standing }) =>
+      `${docComment(memberNote(standing), '  ')}  ${quoted(name)}: ${relay === undefined ? `CustomEvent<${detail ? typeOf(detail, nameOf) : 'undefined'}>` : 'Event'};\n`,
   );
   const members = [
     ...contract.properties.map((property) => propertyDeclaration(property, nameOf)),
     ...contract.methods.map((method) => methodDeclaration(method, nameOf)),
+    ...nativeDeclarations(contract),
+    ...formDeclarations(contract),
     ...(contract.wraps === undefined ? [SETTLED] : []),
     ...['addEventListener', 'removeEventListener'].flatMap((name) => listenerDeclarations(name, contract)),
   ];
@@ -49,6 +52,45 @@ export function elementDeclaration(contract: Contract): string {
     `export * from '../classes/${tag}.js';\n\n` +
     `declare global {\n  interface HTMLElementTagNameMap {\n    ${quoted(tag)}: ${className};\n  }\n}\n`
   );
+}
+
+/** What `native` brings in: properties that reflect attributes of the control, and those that it holds itself. */
+function nativeDeclarations(contract: Contract): string[] {
+  if (contract.wraps !== undefined) return [];
+  const native = contract.passthrough?.native;
+  const reflected = Object.entries(nativeProperties(contract)).map(
+    ([attribute, { property, type }]) =>
+      `  /** The attribute "${attribute}" of the control inside. */\n  get ${property}(): ${type};\n  set ${property}(value: ${type} | undefined);\n`,
+  );
+  const live = liveProperties(contract).map(
+    (name) =>
+      `  /** As the control inside has it now. */\n  get ${name}(): HTMLElementTagNameMap['${native}']['${name}'];\n  set ${name}(value: HTMLElementTagNameMap['${native}']['${name}']);\n`,
+  );
+  return [...live, ...reflected];
+}
+
+/** The members that form-associated elements share with native controls, less those that the contract declares. */
+function formDeclarations(contract: Contract): string[] {
+  if (contract.wraps !== undefined || (!contract.form && !standsForControl(contract))) return [];
+  const own = new Set([
+    ...[...contract.properties, ...contract.methods].map(({ name }) => name),
+    ...Object.values(nativeProperties(contract)).map(({ property }) => property),
+  ]);
+  const members: [name: string, declaration: string][] = [
+    ['form', 'get form(): HTMLFormElement | null;'],
+    ['labels', 'get labels(): NodeListOf<HTMLLabelElement>;'],
+    ['validity', 'get validity(): ValidityState;'],
+    ['validationMessage', 'get validationMessage(): string;'],
+    ['willValidate', 'get willValidate(): boolean;'],
+    ['name', 'get name(): string;\n  set name(value: string | undefined);'],
+    ['type', 'get type(): string;'],
+    ['checkValidity', 'checkValidity(): boolean;'],
+    ['reportValidity', 'reportValidity(): boolean;'],
+    ...(standsForControl(contract)
+      ? ([['setCustomValidity', 'setCustomValidity(message: string): void;']] as [string, string][])
+      : []),
+  ];
+  return members.filter(([name]) => !own.has(name)).map(([, declaration]) => `  ${declaration}\n`);
 }
 
 const SETTLED =

@@ -1,4 +1,5 @@
 import type { Contract, Described, Property } from '../contract/model.js';
+import { nativeProperties } from '../contract/passed.js';
 import type { JsonSchema } from '../contract/schema.js';
 import { packageDefinitionName, propertyType, typeOf } from '../contract/typescript.js';
 
@@ -45,6 +46,7 @@ function classOf(contract: Contract): object {
     type: { text: propertyType(property, nameOf) },
     default: text(property.default),
   });
+  const native = Object.entries(nativeProperties(contract));
   return {
     kind: 'class',
     name: contract.className,
@@ -54,14 +56,17 @@ function classOf(contract: Contract): object {
     description: contract.description,
     deprecated: contract.deprecated,
     superclass: { name: 'HTMLElement' },
-    attributes: contract.properties
-      .filter(({ attribute }) => attribute !== undefined)
-      .map((property) => ({
-        ...about(property),
-        name: property.attribute,
-        fieldName: property.name,
-        ...value(property),
-      })),
+    attributes: [
+      ...contract.properties
+        .filter(({ attribute }) => attribute !== undefined)
+        .map((property) => ({
+          ...about(property),
+          name: property.attribute,
+          fieldName: property.name,
+          ...value(property),
+        })),
+      ...native.map(([name, { property, type }]) => ({ name, fieldName: property, type: { text: type } })),
+    ],
     members: [
       ...contract.properties.map((property) => ({
         kind: 'field',
@@ -69,6 +74,13 @@ function classOf(contract: Contract): object {
         ...value(property),
         attribute: property.attribute,
         reflects: property.reflect || undefined,
+      })),
+      ...native.map(([attribute, { property, type }]) => ({
+        kind: 'field',
+        name: property,
+        type: { text: type },
+        attribute,
+        reflects: true,
       })),
       ...contract.methods.map((method) => ({
         kind: 'method',

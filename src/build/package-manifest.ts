@@ -1,4 +1,5 @@
 import type { Contract } from '../contract/model.js';
+import { DEVELOPMENT } from './development.js';
 import type { Library } from '../library/open-library.js';
 
 /** Marks a folder as one that a build wrote, and so may replace. */
@@ -22,12 +23,23 @@ export function packageExports(library: Library, contracts: readonly Contract[])
   return paths;
 }
 
+/** The module behind a subpath that warns during development; wrapped classes have none. */
+function developmentFile(path: string, contracts: readonly Contract[]): string | undefined {
+  if (path === '.') return `./${DEVELOPMENT}/index.js`;
+  const [, tag, kind] = /^\.\/([^/]+)(\/class)?$/.exec(path) ?? [];
+  const contract = contracts.find((other) => other.tag === tag);
+  if (!contract || contract.wraps !== undefined) return undefined;
+  return `./${DEVELOPMENT}/${tag}${kind ? '.class' : ''}.js`;
+}
+
 /** The package.json of a built library. */
 export function packageManifest(library: Library, contracts: readonly Contract[]): string {
   const exports = Object.fromEntries(
     Object.entries(packageExports(library, contracts)).map(([path, file]) => {
       const typed = file.endsWith('.js') && !file.endsWith('.bundle.js');
-      return [path, typed ? { types: file.replace(/\.js$/, '.d.ts'), default: file } : file];
+      const development = developmentFile(path, contracts);
+      const types = file.replace(/\.js$/, '.d.ts');
+      return [path, typed ? { types, ...(development ? { development } : {}), default: file } : file];
     }),
   );
   const manifest = {
@@ -37,7 +49,14 @@ export function packageManifest(library: Library, contracts: readonly Contract[]
     main: './index.js',
     types: './index.d.ts',
     customElements: './custom-elements.json',
-    sideEffects: ['./index.js', './elements/*.js', `./${bundleName(library)}`],
+    sideEffects: [
+      './index.js',
+      './elements/*.js',
+      `./${DEVELOPMENT}/*.js`,
+      './shared/styles.js',
+      './classes/*.js',
+      `./${bundleName(library)}`,
+    ],
     exports,
     [OUTPUT_MARK]: { output: 1 },
   };

@@ -86,8 +86,12 @@ export const html: Host = {
   },
 
   mountModule: `
+// The markup of an example is the page's own text.
+const rules = { createHTML: (markup) => markup };
+const page = globalThis.trustedTypes?.createPolicy('page', rules) ?? rules;
+
 export function mount(example, container, stage) {
-  container.innerHTML = example.markup;
+  container.innerHTML = page.createHTML(example.markup);
   example.run(container, stage);
   return () => container.replaceChildren();
 }

@@ -58,6 +58,10 @@ export interface ElementFacts {
   samples: Sample[];
   /** Slots and parts that are shown in certain states only, as far as the view tells. */
   conditional: { slots: Set<string>; parts: Set<string> };
+  /** Attributes that reach the control inside. */
+  passed: readonly string[];
+  /** True if it belongs to forms in place of a native control inside. */
+  standsForControl: boolean;
   /** Makes a scene of the element from what differs from the bare use of it. */
   scene(parts: Partial<Scene>): Scene;
   /** Content for one slot, from the samples where they have some. */
@@ -66,14 +70,20 @@ export interface ElementFacts {
   sampleScene(sample: Sample): Scene;
 }
 
-/** What a facet does with an element: scenes to mount, and data for its probe. Or why there is nothing to do. */
-export type FacetPlan<Data> = { scenes: Record<string, Scene>; data: Data } | { nothing: string };
+/**
+ * What a facet does with an element: scenes to mount, and data for its probe. Or why the contract promises nothing
+ * of the kind; or why what it promises cannot be tried.
+ */
+export type FacetPlan<Data> =
+  { scenes: Record<string, Scene>; data: Data } | { nothing: string } | { untried: string };
 
 /** One thing that a contract promises, and how that is proved. Plans are made in Node, probes run in the page. */
 export interface Facet<Data = unknown> {
   name: string;
   /** What is proved, in a few words. */
   title: string;
+  /** True if it runs in a page of its own, under a strict policy. */
+  strict?: boolean;
   plan(facts: ElementFacts): FacetPlan<Data>;
   probe(page: ProbePage, data: Data): Promise<Observation[]>;
 }

@@ -1,6 +1,7 @@
 import type { Element } from '../check/analyze.js';
 import { camelCase } from '../contract/names.js';
 import type { Contract, Sample } from '../contract/model.js';
+import { passedAttributes, standsForControl } from '../contract/passed.js';
 import type { BoundProperty, ElementFacts, Scene } from './facet.js';
 import { isFreeName } from '../hosts/write-content.js';
 import { intoSlot, parseContent } from './content.js';
@@ -73,6 +74,8 @@ export function factsOf({ contract, samples, plan }: Element, libraryName: strin
     values,
     samples,
     conditional: { slots: conditionalNames(plan?.slots), parts: conditionalNames(plan?.parts) },
+    passed: passedAttributes(contract, plan?.controlTags ?? []),
+    standsForControl: standsForControl(contract),
     scene,
     contentFor,
     sampleScene,

@@ -1,8 +1,8 @@
 import { PageHangs, type Browser, type Page } from '../engines/engine.js';
 import type { Act, Observation } from './facet.js';
 
-/** How a probe ended: with observations, or broken, or with nothing to do. */
-export type Outcome = { done: Observation[] } | { broke: string } | { nothing: string };
+/** How a probe ended: with observations, or broken; or why there was none. */
+export type Outcome = { done: Observation[] } | { broke: string } | { nothing: string } | { untried: string };
 
 type Turn = { act: Act } | { done: Observation[] } | { broke: string };
 

@@ -1,5 +1,6 @@
 import { escapeMarkup } from '../markup.js';
 import type { Library } from '../library/open-library.js';
+import type { Facet } from './facet.js';
 import { FACETS } from './facets/index.js';
 import {
   cellOf,
@@ -32,9 +33,12 @@ export function reportHtml(report: VerifyReport, library: Library): string {
           result.engine === engine,
       ),
     );
-  const facets = FACETS.filter(({ name }) => report.results.some(({ facet }) => facet === name));
+  const facetsOf = (tag: string): Facet[] =>
+    FACETS.filter(({ name }) =>
+      report.results.some(({ element, facet }) => element === tag && facet === name),
+    );
   const matrix = elements.flatMap((element) =>
-    facets.map(({ name, title }, place) => {
+    facetsOf(element).map(({ name, title }, place, facets) => {
       const head =
         place === 0
           ? `<th scope="rowgroup" rowspan="${facets.length}"><code>${escapeMarkup(element)}</code></th>`
@@ -46,7 +50,7 @@ export function reportHtml(report: VerifyReport, library: Library): string {
     }),
   );
   const details = elements.map((element) => {
-    const sections = facets.map(({ name, title }) => {
+    const sections = facetsOf(element).map(({ name, title }) => {
       const cells = columns.map((column) =>
         cellDetails(cell(element, name, column), column, anchor(element, name, column)),
       );

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { packageExports } from '../build/package-manifest.js';
 import { toolFile } from '../tool-files.js';
@@ -6,6 +7,7 @@ import { ENGINES } from '../engines/index.js';
 import { EngineMissing, type Browser } from '../engines/engine.js';
 import { HOSTS } from '../hosts/index.js';
 import type { ElementFacts, Facet, Scene } from './facet.js';
+import { STRICT_POLICY } from './facets/policy.js';
 import { FACETS } from './facets/index.js';
 import { factsOf } from './facts.js';
 import { contentKey, ExampleCompiler, findHost, vendorFiles, type InstalledHost } from './host-files.js';
@@ -85,7 +87,9 @@ export async function verifyLibrary(
           missing.push({ what: `${host.title}: ${found.missing}.`, help: `Run: ${found.install}` });
           const reason = `${found.missing[0]!.toUpperCase()}${found.missing.slice(1)}. Run: ${found.install}`;
           return engineNames.flatMap((engine) =>
-            chosen.flatMap((element) => uncheckedElement(element, host.name, engine, reason)),
+            chosen.flatMap((element) =>
+              uncheckedElement(factsOf(element, library.name), host.name, engine, reason),
+            ),
           );
         }
         report.hosts.push({ name: host.name, title: host.title, version: found.version });
@@ -100,7 +104,9 @@ export async function verifyLibrary(
             results.push(...(await runner.elements(chosen, library.name, browser, engine)));
           } else {
             const note = 'The browser is not on this machine.';
-            results.push(...chosen.flatMap((element) => uncheckedElement(element, host.name, engine, note)));
+            for (const element of chosen) {
+              results.push(...uncheckedElement(factsOf(element, library.name), host.name, engine, note));
+            }
           }
         }
         return results;
@@ -146,8 +152,9 @@ function importsOf(exports: Record<string, string>, name: string): Record<string
   );
 }
 
-function uncheckedElement({ contract }: Element, host: string, engine: string, note: string): VerifyResult[] {
-  return FACETS.map(({ name }) => ({
+function uncheckedElement(facts: ElementFacts, host: string, engine: string, note: string): VerifyResult[] {
+  const { contract } = facts;
+  return FACETS.filter((facet) => !('nothing' in facet.plan(facts))).map(({ name }) => ({
     element: contract.tag,
     facet: name,
     subject: contract.tag,
@@ -219,6 +226,11 @@ class HostRun {
     const prepared = FACETS.map((facet) => ({ facet, ready: this.#prepare(facet, facts) }));
     for (const { ready } of prepared) ready.catch(() => {});
     for (const { facet, ready } of prepared) {
+      if (facet.strict) {
+        const strict = `${this.#base}/${tag}-strict.html`;
+        this.server.put(strict, pageHtml(tag, this.#imports, STRICT_POLICY));
+        runner.goTo(this.server.origin + strict);
+      }
       const { outcome, source } = await this.#probe(runner, facet, tag, ready);
       const results = toResults(outcome, { element: tag, facet: facet.name, host, engine, source });
       this.options.onCell?.({ element: tag, facet: facet.name, host, engine, results });
@@ -230,7 +242,7 @@ class HostRun {
   /** Writes and compiles the examples of a facet, and puts them where the page can load them. */
   async #prepare(facet: Facet, facts: ElementFacts): Promise<Prepared> {
     const plan = facet.plan(facts);
-    if ('nothing' in plan) return plan;
+    if ('nothing' in plan || 'untried' in plan) return plan;
     const { host } = this.installed;
     const sources = Object.entries(plan.scenes).map(([name, scene]: [string, Scene]) => ({
       name,
@@ -262,7 +274,7 @@ class HostRun {
         source: '',
       };
     }
-    if ('nothing' in prepared) return { outcome: prepared, source: '' };
+    if ('nothing' in prepared || 'untried' in prepared) return { outcome: prepared, source: '' };
     const { data, scenes, source } = prepared;
     const request = {
       facet: facet.name,
@@ -276,7 +288,10 @@ class HostRun {
   }
 }
 
-type Prepared = { data: unknown; scenes: Record<string, string>; source: string } | { nothing: string };
+type Prepared =
+  | { data: unknown; scenes: Record<string, string>; source: string }
+  | { nothing: string }
+  | { untried: string };
 
 /** The distinct examples of a facet, one after the other. */
 function joinSources(sources: readonly { text: string }[]): string {
@@ -291,7 +306,9 @@ function toResults(
   const whole = (verdict: 'fails' | 'unchecked', note: string): VerifyResult[] => [
     { element, facet, subject: element, host, engine, verdict, note, source, observed: [] },
   ];
-  if ('nothing' in outcome) return whole('unchecked', outcome.nothing);
+  // What is not promised is no cell of the matrix.
+  if ('nothing' in outcome) return [];
+  if ('untried' in outcome) return whole('unchecked', outcome.untried);
   if ('broke' in outcome) return whole('fails', outcome.broke);
   return outcome.done.map(({ subject, verdict, note, observed }) => ({
     element,
@@ -306,13 +323,18 @@ function toResults(
   }));
 }
 
-function pageHtml(tag: string, imports: Record<string, string>): string {
+function pageHtml(tag: string, imports: Record<string, string>, policy?: string): string {
   const map = JSON.stringify({ imports }).replace(/</g, '\\u003c');
+  // The import map is the only script in the page's own text; a policy names it by its hash.
+  const hash = createHash('sha256').update(map).digest('base64');
+  const meta = policy
+    ? `<meta http-equiv="Content-Security-Policy" content="${policy} 'sha256-${hash}'">\n`
+    : '';
   return `<!doctype html>
 <html lang="en">
 <head>
 <meta charset="utf-8">
-<link rel="icon" href="data:,">
+${meta}<link rel="icon" href="data:,">
 <title>${tag}</title>
 <script type="importmap">${map}</script>
 </head>

@@ -30,6 +30,8 @@ export interface ElementSource {
 /** What an emitted module imports, by the addresses it uses. */
 export interface Addresses {
   runtime: string;
+  /** The part of the runtime that only elements with a control inside need. */
+  passing: string;
   behavior: string;
   trait: (name: string) => string;
   /** The module with the style sheets of the whole library, if it has some. */
@@ -52,9 +54,14 @@ export function emitElement(source: ElementSource, addresses: Addresses): Emitte
   const body = [...element.beforeView(), viewCode, ...element.constants(), element.setup(), element.class()]
     .filter(Boolean)
     .join('\n\n');
-  const names = [...emission.runtime].sort().map((name) => `  ${name},`);
+  const names = [...emission.runtime].sort();
+  const passing = names.filter((name) => PASSING.has(name));
   const imports = [
-    `import {\n${names.join('\n')}\n} from ${quoted(addresses.runtime)};`,
+    runtimeImport(
+      names.filter((name) => !PASSING.has(name)),
+      addresses.runtime,
+    ),
+    ...(passing.length > 0 ? [runtimeImport(passing, addresses.passing)] : []),
     ...(behavior ? [`import * as behavior from ${quoted(addresses.behavior)};`] : []),
     ...(addresses.styles && contract.encapsulation !== 'none'
       ? [`import { styles } from ${quoted(addresses.styles)};`]
@@ -65,6 +72,20 @@ export function emitElement(source: ElementSource, addresses: Addresses): Emitte
   ];
   const finished = origins.finish(`${imports.join('\n')}\n\n${body}\n`, new Map([[plan.file, view.text]]));
   return { ...finished, runtime: emission.runtime };
+}
+
+/** Names of the runtime that stand apart: no bundler could leave them out of a module with the rest. */
+export const PASSING: ReadonlySet<string> = new Set([
+  'ControlElement',
+  'PassingElement',
+  'ariaAttributes',
+  'liveMembers',
+  'nativeMembers',
+  'passTo',
+]);
+
+function runtimeImport(names: readonly string[], address: string): string {
+  return `import {\n${names.map((name) => `  ${name},`).join('\n')}\n} from ${quoted(address)};`;
 }
 
 class ElementEmitter {

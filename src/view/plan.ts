@@ -340,7 +340,9 @@ class BlockWriter {
       const value = attribute.parts.every((part) => typeof part === 'string')
         ? attribute.parts.join('')
         : undefined;
-      if (value === undefined && attribute.parts.length > 0)
+      // A strict policy blocks style in markup, but not what code sets.
+      const byCode = attribute.name === 'style' && attribute.parts.length > 0;
+      if ((value === undefined || byCode) && attribute.parts.length > 0)
         this.#attribute(node, attribute, known, this.#ref(name, path));
       else {
         if (isAddress(node.name, attribute.name) && runsCode(value ?? '')) this.#refuseAddress(attribute);

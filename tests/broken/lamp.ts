@@ -2,8 +2,21 @@
  * A lamp on the quay, written by hand as a careful person would, without a fault. The other files here
  * break one thing each.
  */
+const PASSED = ['name', 'aria-description', 'aria-label'];
+
+interface MarkupPolicy {
+  createHTML(markup: string): string;
+}
+
+const rules = { createHTML: (markup: string) => markup };
+const { trustedTypes } = globalThis as {
+  trustedTypes?: { createPolicy(name: string, rules: MarkupPolicy): MarkupPolicy };
+};
+const policy = trustedTypes?.createPolicy('lamp', rules) ?? rules;
+
 export class Lamp extends HTMLElement {
-  static observedAttributes = ['label', 'level', 'bright'];
+  static observedAttributes = ['label', 'level', 'bright', ...PASSED];
+  static formAssociated = true;
   static sheet = new CSSStyleSheet();
 
   static {
@@ -22,15 +35,31 @@ export class Lamp extends HTMLElement {
   protected switched = 0;
   #reading = false;
   #leave: AbortController | undefined;
+  protected readonly internals = this.attachInternals();
+  /** ARIA attributes that moved to the control, by name. */
+  protected readonly moved = new Map<string, string>();
 
   constructor() {
     super();
-    this.attachShadow({ mode: 'open' });
+    this.attachShadow({ mode: 'open', delegatesFocus: true });
     this.addStyle();
-    this.shadowRoot!.innerHTML = this.markup();
-    this.shadowRoot!.querySelector('button')!.addEventListener('click', () => this.turn());
+    this.shadowRoot!.innerHTML = policy.createHTML(this.markup());
+    this.control.addEventListener('click', () => this.turn());
+    this.addEventListener('click', (event) => this.forward(event), { capture: true });
     this.takeOver();
     this.draw();
+  }
+
+  protected get control(): HTMLButtonElement {
+    return this.shadowRoot!.querySelector('button')!;
+  }
+
+  /** A click on the element itself, from its label or from code, is one on the control. */
+  protected forward(event: Event): void {
+    if (event.composedPath()[0] !== this) return;
+    event.stopImmediatePropagation();
+    event.preventDefault();
+    this.control.click();
   }
 
   protected addStyle(): void {
@@ -60,6 +89,39 @@ export class Lamp extends HTMLElement {
   protected draw(): void {
     this.shadowRoot!.querySelector('button')!.textContent = this.values.label ?? '';
     this.shadowRoot!.querySelector('output')!.textContent = `switched ${this.switched} times`;
+    this.tellForm();
+  }
+
+  protected tellForm(): void {
+    this.internals.setFormValue(this.values.label ?? null);
+  }
+
+  get form(): HTMLFormElement | null {
+    return this.internals.form;
+  }
+
+  get labels(): NodeList {
+    return this.internals.labels;
+  }
+
+  get validity(): ValidityState {
+    return this.internals.validity;
+  }
+
+  checkValidity(): boolean {
+    return this.internals.checkValidity();
+  }
+
+  formResetCallback(): void {
+    this.label = this.getAttribute('label');
+  }
+
+  formStateRestoreCallback(state: string): void {
+    this.label = state;
+  }
+
+  formDisabledCallback(disabled: boolean): void {
+    this.control.disabled = disabled;
   }
 
   get label(): string | undefined {
@@ -104,9 +166,33 @@ export class Lamp extends HTMLElement {
   }
 
   attributeChangedCallback(name: string, _before: string | null, text: string | null): void {
+    if (PASSED.includes(name)) {
+      this.pass(name, text);
+      return;
+    }
     this.#reading = true;
     this.read(name, text);
     this.#reading = false;
+  }
+
+  /** Gives an attribute to the control; what describes it moves there, so that it is announced once. */
+  protected pass(name: string, text: string | null): void {
+    if (!name.startsWith('aria-')) this.give(name, text);
+    else if (text !== null) {
+      this.moved.set(name, text);
+      this.give(name, text);
+      super.removeAttribute(name);
+    }
+  }
+
+  protected give(name: string, text: string | null): void {
+    if (text === null) this.control.removeAttribute(name);
+    else this.control.setAttribute(name, text);
+  }
+
+  override removeAttribute(name: string): void {
+    if (this.moved.delete(name)) this.give(name, null);
+    else super.removeAttribute(name);
   }
 
   protected read(name: string, text: string | null): void {

@@ -4,5 +4,6 @@ import { Lamp } from './lamp.js';
 export default class extends Lamp {
   protected override draw(): void {
     if (this.shadowRoot!.querySelector('button')!.textContent === '') super.draw();
+    else this.tellForm();
   }
 }

@@ -1,4 +1,5 @@
 import type { Facet, Mounted, ProbePage } from '../facet.js';
+import { innerRoot } from '../inner-root.js';
 import { Observer } from '../observe.js';
 import { allSamples, runSteps, UNHEARD, type SampleData } from './run-samples.js';
 
@@ -52,9 +53,7 @@ function valueFor(syntax: string | undefined): string {
 const MARK = 'rgb(250, 1, 2)';
 
 function insideOf({ element }: Mounted): Element[] {
-  return [...(element.shadowRoot ?? element).querySelectorAll('*')].filter(
-    (node) => node.localName !== 'style',
-  );
+  return [...innerRoot(element).querySelectorAll('*')].filter((node) => node.localName !== 'style');
 }
 
 /** A style sheet of the page, as long as the work takes. */
@@ -213,7 +212,9 @@ function styleText(style: CSSStyleDeclaration): string {
   return [...style].map((name) => (name.startsWith('--') ? '' : style.getPropertyValue(name))).join(';');
 }
 
-function sheetText({ shadowRoot }: Element): string {
+function sheetText(element: Element): string {
+  const root = innerRoot(element);
+  const shadowRoot = root instanceof ShadowRoot ? root : undefined;
   const sheets = [...(shadowRoot?.adoptedStyleSheets ?? []), ...(shadowRoot?.styleSheets ?? [])];
   return sheets.flatMap((sheet) => [...sheet.cssRules].map((rule) => rule.cssText)).join('\n');
 }

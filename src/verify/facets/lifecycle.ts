@@ -1,4 +1,5 @@
 import type { Facet, ProbePage } from '../facet.js';
+import { innerRoot } from '../inner-root.js';
 import { Observer, show } from '../observe.js';
 import { insideText } from './run-samples.js';
 import { freshValue, likeFresh, propertiesOf, type PropertyData } from './property-data.js';
@@ -75,7 +76,7 @@ async function connections(page: ProbePage): Promise<Observer> {
   const counted = (): { listeners: number; timers: number; nodes: number } => ({
     listeners: page.listeners.count((target) => isItsOwn(target, element)),
     timers: page.listeners.timers(),
-    nodes: (element.shadowRoot ?? element).querySelectorAll('*').length,
+    nodes: innerRoot(element).querySelectorAll('*').length,
   });
   const connected = counted();
   for (let time = 0; time < TIMES; time++) {
@@ -149,7 +150,7 @@ function isItsOwn(target: EventTarget, element: Element): boolean {
   return (
     target === element ||
     element.contains(target) ||
-    target === element.shadowRoot ||
-    target.getRootNode() === element.shadowRoot
+    target === innerRoot(element) ||
+    target.getRootNode() === innerRoot(element)
   );
 }

@@ -1,6 +1,7 @@
 import type { Sample } from '../../contract/model.js';
 import type { Expectation, Step } from '../../contract/schema.js';
 import type { ElementFacts, Mounted, Observation, ProbePage, Scene } from '../facet.js';
+import { innerRoot } from '../inner-root.js';
 import { Observer, show } from '../observe.js';
 
 /** A sample as a probe runs it. */
@@ -100,7 +101,7 @@ export const UNHEARD: SampleEvents = { acted: () => {}, failed: () => {}, expect
 
 /** All that is inside an element, as text, to compare before and after. */
 export function insideText({ element }: Mounted): string {
-  return (element.shadowRoot ?? element).innerHTML;
+  return innerRoot(element).innerHTML;
 }
 
 /** Does what the steps of a sample say, one after the other. */
@@ -169,9 +170,7 @@ export function describeAct({ kind, name }: Act): string {
 export function findTarget(element: Element, target: string, parts: readonly string[]): Element | undefined {
   if (target === 'host') return element;
   const selector = parts.includes(target) ? `[part~="${target}"]` : target;
-  return (
-    (element.shadowRoot ?? element).querySelector(selector) ?? element.querySelector(selector) ?? undefined
-  );
+  return innerRoot(element).querySelector(selector) ?? element.querySelector(selector) ?? undefined;
 }
 
 /** Judges one expectation about properties, texts, what is visible, and events. */

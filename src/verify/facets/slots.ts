@@ -1,9 +1,10 @@
-import type { Facet, Mounted } from '../facet.js';
+import type { Facet, Mounted, Observation, ProbePage } from '../facet.js';
+import { innerRoot } from '../inner-root.js';
 import { Observer } from '../observe.js';
 
 interface Data {
-  /** Slots of items, which are not looked at yet. */
-  keyed: string[];
+  /** Slots of items, with the names that they have for the items given. */
+  keyed: { name: string; names: string[] }[];
   slots: { name: string; nodes: number; conditional: boolean }[];
 }
 
@@ -13,9 +14,19 @@ export const slots: Facet<Data> = {
   title: 'Content goes where it belongs',
 
   plan(facts) {
-    const keyed = facts.contract.slots.filter(({ each }) => each !== undefined).map(({ name }) => name);
-    const names = facts.contract.slots.map(({ name }) => name).filter((name) => !keyed.includes(name));
-    if (names.length + keyed.length === 0) return { nothing: 'The contract declares no slots.' };
+    const keyedSlots = facts.contract.slots.filter(({ each }) => each !== undefined);
+    const names = facts.contract.slots.filter(({ each }) => each === undefined).map(({ name }) => name);
+    // A sample that has a list shows its items in a state that a person would see.
+    const listed =
+      facts.samples
+        .map((sample) => facts.sampleScene(sample).properties)
+        .find((given) => given.some(({ name }) => keyedSlots.some(({ each }) => each === name))) ?? [];
+    const keyed = keyedSlots.map(({ name, each, key }) => {
+      const items = listed.find((property) => property.name === each)?.value;
+      const list = Array.isArray(items) ? (items as Record<string, unknown>[]) : [];
+      return { name, names: list.map((item) => `${name}-${String(item[key!])}`) };
+    });
+    if (facts.contract.slots.length === 0) return { nothing: 'The contract declares no slots.' };
     const content = names.flatMap((name) => [...facts.contentFor(name), ...facts.contentFor(name, 'Second')]);
     // A slot that is shown in some state only is looked at in the state of the sample that fills it.
     const properties =
@@ -31,6 +42,14 @@ export const slots: Facet<Data> = {
       scenes: {
         filled: facts.scene({ properties, content, lateContent }),
         empty: facts.scene({ properties }),
+        ...(keyed.length > 0
+          ? {
+              items: facts.scene({
+                properties: listed,
+                content: keyed.flatMap((slot) => slot.names.flatMap((name) => facts.contentFor(name, name))),
+              }),
+            }
+          : {}),
       },
       data: {
         keyed,
@@ -117,17 +136,40 @@ export const slots: Facet<Data> = {
       results.push(observer.result());
     }
     await Promise.all([filled.unmount(), empty.unmount()]);
-    for (const name of keyed) {
-      const observer = new Observer(name);
-      observer.leave('Keyed slots are not checked yet.');
-      results.push(observer.result());
-    }
+    if (keyed.length > 0) results.push(...(await tryKeyed(page, keyed)));
     return results;
   },
 };
 
+/** The content of each item is shown at the item, for those items that are shown. */
+async function tryKeyed(page: ProbePage, keyed: Data['keyed']): Promise<Observation[]> {
+  const mounted = await page.mount('items');
+  const results = keyed.map(({ name, names }) => {
+    const observer = new Observer(name);
+    const slots = names.flatMap((wanted) => findSlot(mounted, wanted) ?? []);
+    if (names.length === 0) observer.leave('No sample gives the list whose items it belongs to.');
+    else if (slots.length === 0) observer.leave('No item’s slot is shown in the state that was shown first.');
+    for (const slot of slots) {
+      const given = contentOf(mounted.element, slot.name);
+      const shown = given.filter((node) => assigned(node, slot) && isDrawn(node)).length;
+      observer.expect(
+        `give content for ${slot.name}`,
+        shown === 1,
+        `${shown} nodes drawn there`,
+        '1 node drawn there',
+      );
+    }
+    return observer.result();
+  });
+  const errors = new Observer('items');
+  const thrown = page.errors();
+  errors.noErrors(thrown, 'give content to items');
+  await mounted.unmount();
+  return thrown.length > 0 ? [...results, errors.result()] : results;
+}
+
 function findSlot({ element }: Mounted, name: string): HTMLSlotElement | undefined {
-  const all = [...(element.shadowRoot?.querySelectorAll('slot') ?? [])];
+  const all = [...innerRoot(element).querySelectorAll('slot')];
   return all.find((slot) => (slot.getAttribute('name') || 'default') === name);
 }
 

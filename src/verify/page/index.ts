@@ -1,5 +1,6 @@
 import { FACETS } from '../facets/index.js';
 import type { Act, Mounted, Observation, ProbePage } from '../facet.js';
+import { rememberRoots } from '../inner-root.js';
 import { countListeners } from './listener-count.js';
 
 /** What a consumer's example hands to the probe. */
@@ -37,6 +38,7 @@ interface Request {
 /** Where a probe stands: it needs a hand from outside, it is done, or it broke. */
 type Turn = { act: Act } | { done: Observation[] } | { broke: string };
 
+rememberRoots();
 const listeners = countListeners();
 const uncaught: string[] = [];
 addEventListener('error', (event) => uncaught.push(event.message));

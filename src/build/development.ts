@@ -1,0 +1,65 @@
+import type { Contract, Property } from '../contract/model.js';
+import { literal, quoted } from '../literal.js';
+
+/** The folder of the modules that only development builds of consumers load (the export condition `development`). */
+export const DEVELOPMENT = 'development';
+
+/**
+ * The modules that warn while a consumer develops: each makes the element's class tell what goes wrong, before the
+ * production module registers it. `uses` are the tags of the library's elements that its view has.
+ */
+export function developmentModules(
+  contract: Contract,
+  uses: readonly string[],
+): [path: string, text: string][] {
+  const { tag, className } = contract;
+  const inspected = [
+    `import { inspect } from './inspect.js';`,
+    `import { ${className} } from '../classes/${tag}.js';`,
+    '',
+    `inspect(${className}, ${literal(promisesOf(contract))});`,
+    '',
+    `export { ${className} };`,
+    '',
+  ];
+  const registering = [
+    ...[tag, ...uses].map((name) => `import ${quoted(`./${name}.class.js`)};`),
+    '',
+    `export * from '../elements/${tag}.js';`,
+    '',
+  ];
+  return [
+    [`${DEVELOPMENT}/${tag}.class.js`, inspected.join('\n')],
+    [`${DEVELOPMENT}/${tag}.js`, registering.join('\n')],
+  ];
+}
+
+/** The module that registers all elements with their warnings. */
+export function developmentIndex(tags: readonly string[]): string {
+  return `${tags.map((tag) => `import './${tag}.class.js';`).join('\n')}\n\nexport * from '../index.js';\n`;
+}
+
+function promisesOf({ tag, properties }: Contract): object {
+  const attributes = properties.flatMap((property) => {
+    const allowed = allowedText(property);
+    return property.attribute && allowed ? [[property.attribute, allowed] as const] : [];
+  });
+  return {
+    tag,
+    required: properties.filter(({ required }) => required).map(({ name, attribute }) => [name, attribute]),
+    attributes: Object.fromEntries(attributes),
+    data: properties.filter(({ kind }) => kind === 'array' || kind === 'object').map(({ name }) => name),
+  };
+}
+
+function allowedText({ kind, schema, default: given }: Property): object | undefined {
+  const otherwise = given === undefined ? 'nothing' : `its default ${JSON.stringify(given)}`;
+  if (kind === 'enum') return { choices: schema.enum, otherwise };
+  if (kind !== 'number') return undefined;
+  const { minimum, maximum } = schema;
+  return {
+    ...(minimum === undefined ? {} : { minimum }),
+    ...(maximum === undefined ? {} : { maximum }),
+    otherwise,
+  };
+}

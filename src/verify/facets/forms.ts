@@ -1,0 +1,233 @@
+import type { Facet, Mounted, Observation, ProbePage } from '../facet.js';
+import { innerRoot } from '../inner-root.js';
+import { Observer, show } from '../observe.js';
+
+interface Data {
+  /** The property whose value the form gets, with two values; undefined where the control inside has it. */
+  property: { name: string; first: unknown; second: unknown } | undefined;
+  part: string | undefined;
+  /** True for a button, which sends a form and has no value of its own. */
+  button: boolean;
+}
+
+/** Value, validity, reset, restore, fieldset, label: an element takes part in forms as native controls do. */
+export const forms: Facet<Data> = {
+  name: 'forms',
+  title: 'It takes part in forms',
+
+  plan(facts) {
+    const { contract, values } = facts;
+    if (!contract.form && !facts.standsForControl) return { nothing: 'The contract says nothing of forms.' };
+    const property = contract.properties.find(({ name }) => name === contract.form?.value);
+    if (contract.form && !property) {
+      return { untried: 'The value is part of the state, which only the element itself can change.' };
+    }
+    const [first, second] = [values[property?.name ?? '']?.first, values[property?.name ?? '']?.second];
+    return {
+      scenes: { bare: facts.scene({}) },
+      data: {
+        property: property && { name: property.name, first, second },
+        part: contract.passthrough?.to,
+        button: contract.passthrough?.native === 'button' && !contract.form,
+      },
+    };
+  },
+
+  async probe(page, data) {
+    const form = document.createElement('form');
+    const fieldset = document.createElement('fieldset');
+    const place = document.createElement('div');
+    const label = document.createElement('label');
+    label.textContent = 'Given label';
+    label.htmlFor = 'given-control';
+    fieldset.append(label, place);
+    form.append(fieldset);
+    page.container().append(form);
+    form.addEventListener('submit', (event) => event.preventDefault());
+    const mounted = await page.mount('bare', place);
+    const { element } = mounted;
+    element.id = 'given-control';
+    element.setAttribute('name', 'given');
+    const stage: Stage = { page, mounted, form, fieldset, label, data };
+    const results = [
+      await tryMembership(stage),
+      ...(data.button ? [await tryButton(stage)] : [await tryValue(stage), await tryValidity(stage)]),
+      await tryFieldset(stage),
+      await tryLabel(stage),
+    ];
+    const thrown = page.errors();
+    if (thrown.length > 0) {
+      const errors = new Observer('errors');
+      errors.noErrors(thrown, 'use it in a form');
+      results.push(errors.result());
+    }
+    await mounted.unmount();
+    form.remove();
+    return results;
+  },
+};
+
+interface Stage {
+  page: ProbePage;
+  mounted: Mounted;
+  form: HTMLFormElement;
+  fieldset: HTMLFieldSetElement;
+  label: HTMLLabelElement;
+  data: Data;
+}
+
+type FormMembers = HTMLElement & {
+  form?: HTMLFormElement | null;
+  validity?: ValidityState;
+  validationMessage?: string;
+  checkValidity?(): boolean;
+  formStateRestoreCallback?(state: string, mode: string): void;
+};
+
+function controlOf({ mounted, data }: Stage): HTMLInputElement | undefined {
+  const selector = data.part === undefined ? 'input, select, textarea' : `[part~="${data.part}"]`;
+  return innerRoot(mounted.element).querySelector<HTMLInputElement>(selector) ?? undefined;
+}
+
+async function tryMembership({ mounted, form, page }: Stage): Promise<Observation> {
+  const observer = new Observer('membership');
+  const element = mounted.element as FormMembers;
+  const listed = [...form.elements].includes(element);
+  observer.holds('look for it among the elements of the form', listed, 'not there', 'there');
+  observer.holds('read its form', element.form === form, show(element.form), 'the form');
+  await page.settle();
+  return observer.result();
+}
+
+/** Gives the element a value in the way that it takes one. */
+async function give(stage: Stage, value: unknown): Promise<void> {
+  const { mounted, data, page } = stage;
+  if (data.property) {
+    (mounted.element as unknown as Record<string, unknown>)[data.property.name] = value;
+  } else {
+    const control = controlOf(stage);
+    if (!control) return;
+    control.value = String(value);
+    control.dispatchEvent(new Event('input', { bubbles: true, composed: true }));
+  }
+  await page.settle();
+}
+
+const entry = ({ form }: Stage): string | null => new FormData(form).get('given') as string | null;
+const textOf = (value: unknown): string | null =>
+  value === true ? 'on' : value === false || value === undefined || value === null ? null : String(value);
+
+/** The form gets the value; reset and restore bring one back. */
+async function tryValue(stage: Stage): Promise<Observation> {
+  const { form, mounted, data, page } = stage;
+  const observer = new Observer('value');
+  const initial = entry(stage);
+  const [first, second] = data.property
+    ? [data.property.first, data.property.second]
+    : ['Given', 'Given later'];
+  await give(stage, first);
+  observer.equal('give a value, read it from the form', entry(stage), textOf(first));
+  await give(stage, second);
+  observer.equal('give another', entry(stage), textOf(second));
+  form.reset();
+  await page.settle();
+  observer.equal('reset the form', entry(stage), initial);
+  const element = mounted.element as FormMembers;
+  const restored = textOf(first) ?? 'on';
+  observer.holds(
+    'look for a way to restore a state',
+    typeof element.formStateRestoreCallback === 'function',
+    'there is none',
+    'a callback',
+  );
+  element.formStateRestoreCallback?.(restored, 'restore');
+  await page.settle();
+  observer.equal('let the browser restore a value', entry(stage), restored);
+  form.reset();
+  await page.settle();
+  return observer.result();
+}
+
+/** What is wrong with a value is told in the standard way, and with a message. */
+async function tryValidity({ mounted, form, page }: Stage): Promise<Observation> {
+  const observer = new Observer('validity');
+  const element = mounted.element as FormMembers;
+  const has = typeof element.checkValidity === 'function' && element.validity !== undefined;
+  if (!observer.holds('look for its validity', has, 'there is none', 'members like those of native controls'))
+    return observer.result();
+  const valid = element.validity!.valid;
+  observer.equal('check it alone', element.checkValidity!(), valid);
+  observer.equal('check the form', form.checkValidity(), valid);
+  if (!valid)
+    observer.holds(
+      'read the message',
+      Boolean(element.validationMessage),
+      'no message',
+      'a message for people',
+    );
+  await page.settle();
+  return observer.result();
+}
+
+async function tryButton(stage: Stage): Promise<Observation> {
+  const { form, mounted, page } = stage;
+  const observer = new Observer('submit and reset');
+  let sent = 0;
+  let reset = 0;
+  form.addEventListener('submit', () => void sent++);
+  form.addEventListener('reset', () => void reset++);
+  const press = async (type: string): Promise<void> => {
+    mounted.element.setAttribute('type', type);
+    await page.settle();
+    controlOf(stage)?.click();
+    await page.until(() => sent + reset > 0);
+  };
+  await press('submit');
+  observer.expect('press it as a submit button', sent === 1, `sent ${sent} times`, 'sent once');
+  await press('reset');
+  await page.until(() => reset > 0);
+  observer.expect('press it as a reset button', reset === 1, `reset ${reset} times`, 'reset once');
+  await press('button');
+  observer.expect(
+    'press it as a plain button',
+    sent === 1 && reset === 1,
+    'it did something',
+    'nothing happens',
+  );
+  mounted.element.removeAttribute('type');
+  return observer.result();
+}
+
+/** A fieldset turns off what is in it, and on again. */
+async function tryFieldset(stage: Stage): Promise<Observation> {
+  const { fieldset, page } = stage;
+  const observer = new Observer('fieldset');
+  const control = controlOf(stage);
+  fieldset.disabled = true;
+  await page.settle();
+  if (!stage.data.button) observer.equal('disable the fieldset, read the form', entry(stage), null);
+  if (control && 'disabled' in control)
+    observer.equal('look whether the control inside is disabled', control.disabled, true);
+  fieldset.disabled = false;
+  await page.settle();
+  if (control && 'disabled' in control) observer.equal('enable the fieldset', control.disabled, false);
+  return observer.result();
+}
+
+async function tryLabel({ mounted, label, page, data }: Stage): Promise<Observation> {
+  const observer = new Observer('label');
+  const { labels } = mounted.element as unknown as { labels?: NodeListOf<HTMLLabelElement> };
+  observer.equal('count its labels', labels?.length, 1);
+  if (!data.button) {
+    label.click();
+    await page.settle();
+    observer.holds(
+      'click the label',
+      document.activeElement === mounted.element,
+      'the focus is elsewhere',
+      'it has the focus',
+    );
+    mounted.element.blur();
+  }
+  return observer.result();
+}
