@@ -47,8 +47,13 @@ export class ControlElement extends PassingElement {
     tell(this, control);
   }
 
-  override attributeChangedCallback(name: string, before: string | null, value: string | null): void {
-    super.attributeChangedCallback(name, before, value);
+  override attributeChangedCallback(
+    name: string,
+    before: string | null,
+    value: string | null,
+    namespace?: string | null,
+  ): void {
+    super.attributeChangedCallback(name, before, value, namespace);
     const control = controls.get(this);
     if (control) tell(this, control);
   }

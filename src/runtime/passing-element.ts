@@ -103,7 +103,13 @@ export class PassingElement extends ViewElement {
     for (const name in REFERENCES) if (this.hasAttribute(name)) this.#give(name, this.getAttribute(name));
   }
 
-  override attributeChangedCallback(name: string, before: string | null, value: string | null): void {
+  override attributeChangedCallback(
+    name: string,
+    before: string | null,
+    value: string | null,
+    namespace?: string | null,
+  ): void {
+    if (namespace) return;
     if (!this.#passes(name)) super.attributeChangedCallback(name, before, value);
     else if (!ARIA.has(name)) {
       this.#give(name, value);

@@ -145,8 +145,14 @@ export class ViewElement extends HTMLElement {
       (this.#root as ShadowRoot).adoptedStyleSheets = sheetsIn(this.ownerDocument, this.#setup.sheets);
   }
 
-  attributeChangedCallback(attribute: string, _before: string | null, text: string | null): void {
-    if (this.#outdated?.delete(attribute)) return;
+  attributeChangedCallback(
+    attribute: string,
+    _before: string | null,
+    text: string | null,
+    namespace?: string | null,
+  ): void {
+    // An attribute in a namespace is another one.
+    if (namespace || this.#outdated?.delete(attribute)) return;
     const name = this.#propertyOf(attribute);
     const properties = this as unknown as Properties;
     const outer = reading;
