@@ -90,6 +90,16 @@ properties: { points: { type: array, items: { type: object }, default: [] }, add
 <a href="{address}" style="{look}">x</a>
 <template for-each="part of inner"><quay-chart inner="{part.inner}"></quay-chart></template>
 <ul><template for-each="point of points" key="point.id"><li><input id="in{point.id}"></li></template></ul>`,
+  'elements/quay-notes/quay-notes.contract.yaml': `
+contract: 1
+tag: quay-notes
+properties: { arrivals: { type: array, items: { type: object, properties: { id: { type: string } } }, default: [] }, caption: { type: string, default: '' } }
+slots: { note: { each: arrivals, key: id }, foot: { gives: [caption, open, close] } }
+`,
+  'elements/quay-notes/quay-notes.html':
+    '<template for-each="arrival of arrivals" key="arrival.id"><p><slot name="note-{arrival.id}"></slot></p></template><slot name="foot"></slot>',
+  'elements/quay-notes/quay-notes.ts':
+    'export const state = () => ({ open: true });\nexport function close(notes) { notes.state.open = false; }\n',
 };
 
 const built = new BuiltPage(FILES);
@@ -357,6 +367,58 @@ describe('a view', () => {
       [true, 'typed3', 2],
       [true, 'typed5', 2],
     ]);
+  });
+});
+
+describe('a consumer’s templates', () => {
+  it('are stamped once for each item, and follow the items by key', async () => {
+    expect(
+      await run(`
+        document.body.insertAdjacentHTML('beforeend', html('<quay-notes><template slot="note"><em title="{ship.name}" onclick="{id}" data-place="{index}">{id}: {ship.name}{ship.constructor}</em></template></quay-notes>'));
+        const notes = document.body.lastElementChild;
+        const shown = () => [...notes.querySelectorAll('em')].map((node) => [node.slot, node.textContent, node.title, node.hasAttribute('onclick'), node.assignedSlot !== null]);
+        notes.arrivals = [{ id: 'a', ship: { name: '<b>Tern</b>' } }, { id: 'b', ship: { name: 'Gull' } }];
+        await notes.settled;
+        const seen = [shown()];
+        const first = notes.querySelector('em');
+        notes.arrivals = [{ id: 'b', ship: { name: 'Gull' } }, { id: 'a', ship: { name: 'Auk' } }];
+        await notes.settled;
+        seen.push(first.textContent, first.isConnected);
+        notes.arrivals = [{ id: 'a' }];
+        await notes.settled;
+        seen.push(shown());
+        notes.firstElementChild.remove();
+        await notes.settled; await notes.settled;
+        seen.push(shown());
+        notes.remove();
+        return seen;`),
+    ).toEqual([
+      [
+        ['note-a', 'a: <b>Tern</b>', '<b>Tern</b>', false, true],
+        ['note-b', 'b: Gull', 'Gull', false, true],
+      ],
+      'a: Auk',
+      true,
+      [['note-a', 'a: ', '', false, true]],
+      [],
+    ]);
+  });
+
+  it('get data and callbacks from a slot', async () => {
+    expect(
+      await run(`
+        document.body.insertAdjacentHTML('beforeend', html('<quay-notes caption="Today"><template slot="foot"><button data-call="close" disabled="{closed}">{caption}: {open}</button></template></quay-notes>'));
+        const notes = document.body.lastElementChild;
+        const given = [];
+        notes.addEventListener('slot-given', (event) => given.push([event.detail.slot, event.detail.data.open]));
+        const button = () => notes.querySelector('button');
+        const seen = [button().textContent, button().slot];
+        button().click();
+        await notes.settled;
+        seen.push(button().textContent, given);
+        notes.remove();
+        return seen;`),
+    ).toEqual(['Today: true', 'foot', 'Today: false', [['foot', false]]]);
   });
 });
 

@@ -128,6 +128,26 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
       ),
     );
   }
+  for (const { name, gives } of contract.slots) {
+    const known = [
+      ...contract.properties.map((property) => property.name),
+      ...(behavior?.state ?? []),
+      ...[...(behavior?.exports.values() ?? [])].flatMap((one) =>
+        one.kind === 'function' ? [one.name] : [],
+      ),
+    ];
+    gives.forEach((given, place) => {
+      if (known.includes(given)) return;
+      report(
+        'slot/gives',
+        'error',
+        contract.file,
+        contract.locate(['slots', name, 'gives', place]),
+        `"${given}" is neither a property, nor a name of the state, nor a function of the behavior.`,
+        suggestion(given, known, 'names'),
+      );
+    });
+  }
   const members = (kind: 'changes' | 'states', what: string, known: readonly string[]): void => {
     for (const { name, offset } of behavior?.named[kind].values() ?? []) {
       if (known.includes(name)) continue;
@@ -178,7 +198,11 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
       'Emit it in the behavior, or remove it here.',
     );
   }
-  const ownCalls = new Set<string>([...LIFECYCLE_EXPORTS, ...contract.methods.map(({ name }) => name)]);
+  const ownCalls = new Set<string>([
+    ...LIFECYCLE_EXPORTS,
+    ...contract.methods.map(({ name }) => name),
+    ...contract.slots.flatMap(({ gives }) => gives),
+  ]);
   const missing = contract.methods.map(({ name }) => name).filter((name) => !behavior?.exports.has(name));
   const meantMethods = meantBy(missing, [...(behavior?.exports.keys() ?? [])]);
   for (const { name, kind, offset } of behavior?.exports.values() ?? []) {

@@ -50,6 +50,8 @@ export interface Slot extends Described {
   accepts: string[] | undefined;
   /** For a keyed slot: the array property whose items it belongs to, and the member that tells them apart. */
   each: string | undefined;
+  /** Names of properties, of the state and of functions that are handed to the slot's content. */
+  gives: string[];
   key: string | undefined;
 }
 

@@ -58,6 +58,7 @@ function frame(file: string, source: ContractFile, locate: Locate): Frame {
       ...described(name, slot),
       accepts: slot.accepts,
       each: slot.each,
+      gives: slot.gives ?? [],
       key: slot.key,
     })),
     parts: each(source.parts, described),

@@ -116,6 +116,8 @@ const slot = describable({
   accepts: z.array(z.string()).min(1).optional(),
   /** A keyed slot: one for each item of this array property, told apart by the item's member `key`. */
   each: z.string().optional(),
+  /** Names of properties, of the state and of functions that are handed to the slot's content. */
+  gives: z.array(z.string()).min(1).optional(),
   key: z.string().optional(),
 });
 

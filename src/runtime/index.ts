@@ -15,6 +15,7 @@ export { ariaAttributes, PassingElement, passTo } from './passing-element.js';
 export { relay } from './relay.js';
 export { repeat } from './repeat.js';
 export { result } from './results.js';
+export { giveSlot, stampItems, watchTemplates } from './stamp.js';
 export { setState } from './states.js';
 export { renamed, together } from './traits.js';
 export { asChoice, asNumber, asText } from './values.js';

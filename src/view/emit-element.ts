@@ -209,6 +209,11 @@ class ElementEmitter {
       runtime.add('watchSlots');
       begin.push(`watchSlots(${slots})`);
     }
+    const templates = this.#mark('slots:templates');
+    if (templates) {
+      runtime.add('watchTemplates');
+      begin.push(`watchTemplates(${templates})`);
+    }
     if (begin.length === 1) lines.push(`begin: ${begin[0]},`);
     else if (begin.length > 1) lines.push(`begin: ${this.#together(begin)},`);
     const connected = [

@@ -319,6 +319,14 @@ class BlockWriter {
   #element(node: ViewElement, path: number[]): string {
     const known = node.html ? this.planner.library.get(node.name) : undefined;
     if (known) this.planner.seen.uses.add(node.name);
+    if (node.name === this.planner.contract.tag && !this.conditional) {
+      this.planner.report({
+        code: 'view/endless',
+        message: `<${node.name}> always contains itself: the first one would never be finished.`,
+        help: 'Put it into a <template when> or a <template for-each> that comes to an end.',
+        offset: node.offset,
+      });
+    }
     const plain = (name: string): string | undefined => {
       const attribute = node.attributes.find((other) => other.name === name);
       return attribute?.parts.every((part) => typeof part === 'string')

@@ -28,7 +28,7 @@ export function traitInside({ trait, as }: TraitUse, inside: string): string {
   return Object.keys(as).length > 0 ? `${traitModule(trait)}Names(${inside})` : inside;
 }
 
-/** What follows names beside the nodes of the view: states of the host, and the value of a form. */
+/** What follows names beside the nodes of the view: states of the host, what slots are given, the value of a form. */
 export function tasksOf(
   contract: Contract,
   behavior: Behavior | undefined,
@@ -52,6 +52,31 @@ export function tasksOf(
       const call = `${traitModule(applied.trait)}.states${member(name)}(${traitInside(applied, 'inside')})`;
       state(name, call, keys);
     }
+  }
+  for (const { name, each, key } of contract.slots) {
+    if (each === undefined || key === undefined) continue;
+    tasks.push({
+      reads: new Set([`property:${each}`, 'slots:templates']),
+      code: `stampItems(inside, ${quoted(name)}, inside.host.${each}, ${quoted(key)});`,
+      runtime: ['stampItems'],
+    });
+  }
+  for (const { name, gives } of contract.slots) {
+    if (gives.length === 0) continue;
+    const own = new Set(contract.properties.map((property) => property.name));
+    const entries = gives.map((given) => {
+      if (behavior?.state.includes(given)) return `${given}: inside.state.${given}`;
+      if (own.has(given)) return `${given}: inside.host.${given}`;
+      return `${given}: (...values) => behavior.${given}(inside, ...values)`;
+    });
+    const reads = gives.flatMap((given) =>
+      behavior?.state.includes(given) ? [`state:${given}`] : own.has(given) ? [`property:${given}`] : [],
+    );
+    tasks.push({
+      reads: new Set([...reads, 'slots:templates']),
+      code: `giveSlot(inside, ${quoted(name)}, { ${entries.join(', ')} });`,
+      runtime: ['giveSlot'],
+    });
   }
   const { form } = contract;
   if (form) {

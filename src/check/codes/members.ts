@@ -114,11 +114,12 @@ export const memberCodes: Code[] = [
     title: 'A required property that a view does not give',
     reason: 'The inner element needs it to work, and its contract says so.',
     fails: {
-      '.html': '<span>{label}</span><quay-mast></quay-mast>\n',
+      '.html': '<span>{label}</span><template when="label"><quay-mast></quay-mast></template>\n',
       '.contract.yaml': contractWith('properties: { label: { type: string, required: true } }'),
     },
     mended: {
-      '.html': '<span>{label}</span><quay-mast label="{label}"></quay-mast>\n',
+      '.html':
+        '<span>{label}</span><template when="label"><quay-mast label="{label}"></quay-mast></template>\n',
       '.contract.yaml': contractWith('properties: { label: { type: string, required: true } }'),
     },
   },
@@ -152,8 +153,14 @@ export const memberCodes: Code[] = [
     severity: 'error',
     title: 'An attribute that an inner element does not have',
     reason: 'It would be set and never looked at.',
-    fails: { '.html': '<span>{label}</span><quay-mast lable="{label}"></quay-mast>\n' },
-    mended: { '.html': '<span>{label}</span><quay-mast label="{label}"></quay-mast>\n' },
+    fails: {
+      '.html':
+        '<span>{label}</span><template when="label"><quay-mast lable="{label}"></quay-mast></template>\n',
+    },
+    mended: {
+      '.html':
+        '<span>{label}</span><template when="label"><quay-mast label="{label}"></quay-mast></template>\n',
+    },
   },
   {
     code: 'method/name',

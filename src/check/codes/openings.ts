@@ -41,8 +41,23 @@ export const openingCodes: Code[] = [
     severity: 'error',
     title: 'Content for a slot that an inner element does not have',
     reason: 'Without its slot the content is in the page and never shown.',
-    fails: { '.html': '<span>{label}</span><quay-mast><b slot="top">!</b></quay-mast>\n' },
-    mended: { '.html': '<span>{label}</span><quay-mast></quay-mast>\n' },
+    fails: { '.html': '<template when="label"><quay-mast><b slot="top">!</b></quay-mast></template>\n' },
+    mended: { '.html': '<template when="label"><quay-mast></quay-mast></template>\n' },
+  },
+  {
+    code: 'slot/gives',
+    severity: 'error',
+    title: 'A slot that gives what there is not',
+    reason:
+      'What a slot hands to its content comes from the properties, the state and the functions of the behavior.',
+    fails: {
+      ...contract('slots: { top: { gives: [lable] } }'),
+      '.html': '<span>{label}</span><slot name="top"></slot>\n',
+    },
+    mended: {
+      ...contract('slots: { top: { gives: [label] } }'),
+      '.html': '<span>{label}</span><slot name="top"></slot>\n',
+    },
   },
   {
     code: 'slot/computed-name',
@@ -174,11 +189,13 @@ export const openingCodes: Code[] = [
     title: 'A listener for an event that an inner element does not have',
     reason: 'It would never be called.',
     fails: {
-      '.html': '<quay-mast label="{label}" onmast-rise="count++"></quay-mast>\n',
+      '.html':
+        '<template when="label"><quay-mast label="{label}" onmast-rise="count++"></quay-mast></template>\n',
       '.ts': 'export const state = () => ({ count: 0 });\n',
     },
     mended: {
-      '.html': '<quay-mast label="{label}" onclick="count++"></quay-mast>\n',
+      '.html':
+        '<template when="label"><quay-mast label="{label}" onclick="count++"></quay-mast></template>\n',
       '.ts': 'export const state = () => ({ count: 0 });\n',
     },
   },

@@ -174,4 +174,12 @@ export const viewCodes: Code[] = [
     fails: view('<a href="javascript:alert(1)">{label}</a>'),
     mended: view('<a href="#top">{label}</a>'),
   },
+  {
+    code: 'view/endless',
+    severity: 'error',
+    title: 'An element that always contains itself',
+    reason: 'Drawing one draws another inside, and so on until the page stops working.',
+    fails: view('{label}<quay-mast></quay-mast>'),
+    mended: view('{label}<template when="label"><quay-mast></quay-mast></template>'),
+  },
 ];
