@@ -12,7 +12,13 @@ const REPETITIONS = 7;
 const scratch = mkdtempSync(join(tmpdir(), 'lastwright-bench-'));
 const library = join(scratch, 'quayside');
 const MEASURED = ['quay-berth', 'quay-button'];
-for (const file of ['lastwright.yaml', 'package.json', ...MEASURED.map((tag) => `elements/${tag}`)]) {
+for (const file of [
+  'lastwright.yaml',
+  'package.json',
+  'styles',
+  'traits',
+  ...MEASURED.map((tag) => `elements/${tag}`),
+]) {
   cpSync(join('examples/quayside', file), join(library, file), { recursive: true });
 }
 const cli = join(process.cwd(), 'bin/lastwright.js');

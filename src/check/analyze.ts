@@ -1,3 +1,4 @@
+import { originalPositionFor, TraceMap } from '@jridgewell/trace-mapping';
 import { readBehavior, type Behavior } from '../behavior/read-behavior.js';
 import { hasErrors, inReadingOrder, type Finding } from '../finding.js';
 import { readContract, readSamples } from '../contract/read-contract.js';
@@ -159,13 +160,28 @@ function analyzeElement(element: Element, contracts: ReadonlyMap<string, Contrac
   // A style that cannot be parsed says nothing about the other files.
   const style = folder.style && readStyle(folder.style.file, folder.style.text);
   element.css = style?.css ?? '';
+  const inStyle = [
+    ...(style?.findings ?? []),
+    ...(style?.facts ? checkStyle(element, style.facts, contracts) : []),
+  ];
   findings.push(
     ...checkAgreement(element, hasErrors(findings)),
     ...checkSamples(element),
-    ...(style?.findings ?? []),
-    ...(style?.facts ? checkStyle(element, style.facts, contracts) : []),
+    ...(folder.style?.map ? inSource(inStyle, folder.style.file, folder.style.map) : inStyle),
   );
   return findings;
+}
+
+/** Findings in a style that was compiled, where its source has them. */
+function inSource(findings: readonly Finding[], file: string, map: string): Finding[] {
+  const trace = new TraceMap(map);
+  return findings.map((finding) => {
+    if (finding.file !== file) return finding;
+    const { line, column } = originalPositionFor(trace, { line: finding.line, column: finding.column - 1 });
+    // A mend at an offset of the compiled text would hit something else in the source.
+    const { fix: _, ...rest } = finding;
+    return line === null ? rest : { ...rest, line, column: column + 1 };
+  });
 }
 
 /** Each tag belongs to one element; `contracts` are in the order of the library. */

@@ -2,6 +2,7 @@ import { readFileSync, type Dirent } from 'node:fs';
 import { readdir, readFile, realpath, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import type { Finding, Severity } from '../finding.js';
+import { compileScss, ScssProblem } from './scss.js';
 import { readDocument, type Locate } from '../contract/read-document.js';
 import { librarySchema, type LibraryFile } from '../contract/schema.js';
 
@@ -9,6 +10,11 @@ import { librarySchema, type LibraryFile } from '../contract/schema.js';
 export interface SourceFile {
   file: string;
   text: string;
+}
+
+/** A style sheet; one that was compiled has the map that leads back to its source. */
+export interface StyleFile extends SourceFile {
+  map?: string;
 }
 
 /** The files of one element; only the contract is always there. */
@@ -19,7 +25,7 @@ export interface ElementFolder {
   names: string[];
   contract: SourceFile;
   view: SourceFile | undefined;
-  style: SourceFile | undefined;
+  style: StyleFile | undefined;
   behavior: SourceFile | undefined;
   samples: SourceFile | undefined;
 }
@@ -314,16 +320,23 @@ async function readElementFolder(root: string, folder: string): Promise<ElementF
     if (!file) throw new UnreadableFile(`${place}/${name}`);
     return file;
   };
+  const readStyleFile = async (name: string | undefined): Promise<StyleFile | undefined> => {
+    const file = await read(name);
+    return file?.file.endsWith('.scss') ? compileScss(file, root) : file;
+  };
   try {
     const [contractFile, view, style, behavior, samples] = await Promise.all([
       read(contract),
       read(pick('.html')),
-      read(pick('.css')),
+      readStyleFile(pick('.scss', '.css')),
       read(pick('.ts', '.js', '.mts', '.mjs')),
       read(pick('.samples.yaml', '.samples.yml', '.samples.json')),
     ]);
     return { folder: place, names, contract: contractFile!, view, style, behavior, samples };
   } catch (error) {
+    if (error instanceof ScssProblem) {
+      return { ...fail(error.code, error.message, error.help, error.file), ...error.at };
+    }
     if (!(error instanceof UnreadableFile)) throw error;
     return fail(
       'library/unreadable',

@@ -121,4 +121,12 @@ export const styleCodes: Code[] = [
     fails: { '.css': 'p { margin: 0 }\n', '.html': '<p>{label}</p>\n' },
     mended: { '.css': ':host { display: block }\np { margin: 0 }\n', '.html': '<p>{label}</p>\n' },
   },
+  {
+    code: 'style/sass-missing',
+    severity: 'error',
+    title: 'A style in SCSS without the package that compiles it',
+    reason: 'SCSS is compiled by the package sass, which the library installs itself.',
+    fails: { '.scss': ':host { display: inline-block; span { color: red } }\n' },
+    mended: { '.css': ':host { display: inline-block; }\nspan { color: red }\n' },
+  },
 ];
