@@ -2,7 +2,7 @@
 // production builds, operations interleaved, medians. Exit status 1 if a ratio is over its limit.
 // `node bench/browser.mjs --write` also writes docs/performance.md.
 import { brotliCompressSync } from 'node:zlib';
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { ENGINES } from '../dist/index.js';
 import { PageServer } from '../dist/page-server.js';
 import { bundles } from './browser/implementations.mjs';
@@ -21,6 +21,9 @@ const SCRIPT_LIMITS = {
   'remove all': 1.2,
 };
 const TOTAL_LIMIT = 1.05;
+
+/** In the page of figures, what stands behind this is written by the bench. */
+const MARK = '<!-- measured: -->';
 const HEAP_LIMIT = 2;
 
 const scripts = await bundles();
@@ -163,11 +166,10 @@ console.log(
 if (process.argv.includes('--write')) {
   const missed =
     misses.length === 0
-      ? 'All of them are kept.'
-      : `Not kept in this run:\n\n${misses.map((miss) => `- ${miss}`).join('\n')}`;
-  writeFileSync(
-    'docs/performance.md',
-    `# Performance\n\nThe same component (a label, a state class, a number, a list of three, a click; eight elements) written by hand as a\ncustom element, built by Lastwright, and as a native component of frameworks. Figures are ratios to the one written by\nhand; \`node bench/browser.mjs --write\` makes this page. ${about}\n\n${lines.join('\n')}\n## Limits\n\nAgainst the element written by hand: script time of create 1.15 x, of updates, swap and removal 1.2 x, script and layout\n1.05 x, heap 2 x. Against every framework: faster in script time (removal: within 1.25 x). ${missed}\n`,
-  );
+      ? 'All limits were kept in this run.'
+      : `Over a limit in this run:\n\n${misses.map((miss) => `- ${miss}`).join('\n')}`;
+  const page = readFileSync('docs/performance.md', 'utf8');
+  const [head] = page.split(MARK);
+  writeFileSync('docs/performance.md', `${head}${MARK}\n\n${about}\n\n${missed}\n\n${lines.join('\n')}`);
 }
 process.exitCode = misses.length > 0 ? 1 : 0;

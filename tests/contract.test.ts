@@ -40,7 +40,7 @@ definitions:
     expect(by.code!.attribute).toBe('mast-code');
     expect(by.secret!.attribute).toBeUndefined();
     expect(contract!.className).toBe('QuayMast');
-    expect(contract!.slots).toEqual([
+    expect(contract!.slots).toMatchObject([
       { name: 'default', description: 'What hangs on it' },
       { name: 'top', description: undefined },
     ]);

@@ -59,6 +59,10 @@ export async function bundleElements(
     files.set(`classes/${tag}.js`, `${emitted.code}//# sourceMappingURL=${tag}.js.map\n`);
     files.set(`classes/${tag}.js.map`, JSON.stringify(emitted.map));
   }
+  // The part that stands apart is made on top of the rest.
+  if ([...runtime].some((name) => PASSING.has(name))) {
+    for (const name of ['ViewElement', 'insideOf', 'mark']) runtime.add(name);
+  }
   const names = [...runtime].sort();
   const passing = names.filter((name) => PASSING.has(name));
   const core = names.filter((name) => !PASSING.has(name));
@@ -71,15 +75,22 @@ export async function bundleElements(
     charset: 'utf8',
     logLevel: 'silent',
     legalComments: 'none',
-    plugins: [sources(library, elements, { core, passing }, styles?.code)],
     outdir: 'out',
   };
+  const plugin = (runtimeAddress: string | undefined): Plugin =>
+    sources(library, elements, { core, passing }, styles?.code, runtimeAddress);
   try {
     const results = await Promise.all([
       build({
         ...common,
+        plugins: [plugin(undefined)],
+        entryPoints: [{ in: USED_RUNTIME, out: 'shared/runtime' }],
+        format: 'esm',
+      }),
+      build({
+        ...common,
+        plugins: [plugin('./runtime.js')],
         entryPoints: [
-          { in: USED_RUNTIME, out: 'shared/runtime' },
           ...(passing.length > 0 ? [{ in: USED_PASSING, out: 'shared/passthrough' }] : []),
           ...(styles ? [{ in: STYLES, out: 'shared/styles' }] : []),
           ...elements.flatMap((element) => authorEntry(library, element)),
@@ -91,6 +102,7 @@ export async function bundleElements(
       }),
       build({
         ...common,
+        plugins: [plugin(undefined)],
         entryPoints: [{ in: BUNDLE, out: bundleName(library).replace(/\.js$/, '') }],
         format: 'iife',
         minify: true,
@@ -143,6 +155,13 @@ function shippedStyles(
   ].join('\n');
   return { elements: shippedElements, styles: { code, runtime }, findings };
 }
+
+/** Modules of the part of the runtime that stands apart. */
+const PASSING_MODULES: ReadonlySet<string> = new Set([
+  './control-element.js',
+  './native-members.js',
+  './passing-element.js',
+]);
 
 /** The author's own module of an element: its behavior, or the class that it wraps. */
 function authorEntry(library: Library, { contract, folder }: Element): { in: string; out: string }[] {
@@ -208,6 +227,8 @@ function sources(
   elements: readonly ShippedElement[],
   runtime: { core: readonly string[]; passing: readonly string[] },
   styles: string | undefined,
+  /** Where the runtime is, if it is not to be taken in. */
+  runtimeAddress: string | undefined,
 ): Plugin {
   const byTag = new Map(elements.map((element) => [element.contract.tag, element]));
   return {
@@ -217,12 +238,14 @@ function sources(
         if (path.startsWith(RUNTIME_MODULE)) {
           return { path: join(toolFile('runtime'), path.slice(RUNTIME_MODULE.length)), sideEffects: false };
         }
+        if (path === RUNTIME && runtimeAddress) return { path: runtimeAddress, external: true };
         if (path === RUNTIME) return { path: join(toolFile('runtime'), 'index.js'), sideEffects: false };
         return { path, namespace: 'made' };
       });
       build.onResolve({ filter: /^\.\// }, ({ path, importer }) => {
         // The runtime's modules do nothing by being loaded; those that are not used are left out.
         if (dirname(importer) !== toolFile('runtime')) return undefined;
+        if (runtimeAddress && !PASSING_MODULES.has(path)) return { path: runtimeAddress, external: true };
         return { path: join(dirname(importer), path), sideEffects: false };
       });
       build.onLoad({ filter: /.*/, namespace: 'made' }, ({ path }) => {

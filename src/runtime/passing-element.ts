@@ -1,31 +1,33 @@
 import { mark, ViewElement, type Setup } from './view-element.js';
 
+/** The properties that reflect ARIA attributes, as far as this browser knows them (WAI-ARIA 1.3, section 10). */
+const PROPERTIES = Object.getOwnPropertyNames(Element.prototype).filter((name) => /^aria[A-Z]/.test(name));
+
+/** `aria-labelledby` for `ariaLabelledByElements`. */
+function attributeOf(property: string): string {
+  return `aria-${property
+    .slice(4)
+    .replace(/Elements?$/, '')
+    .toLowerCase()}`;
+}
+
 /** Attributes that name other elements by their ids, which reach no further than one tree, and the properties that do. */
-const REFERENCES: Readonly<Record<string, string>> = {
-  'aria-activedescendant': 'ariaActiveDescendantElement',
-  'aria-controls': 'ariaControlsElements',
-  'aria-describedby': 'ariaDescribedByElements',
-  'aria-details': 'ariaDetailsElements',
-  'aria-errormessage': 'ariaErrorMessageElements',
-  'aria-flowto': 'ariaFlowToElements',
-  'aria-labelledby': 'ariaLabelledByElements',
-  'aria-owns': 'ariaOwnsElements',
+const REFERENCES: Record<string, string> = {
   commandfor: 'commandForElement',
   popovertarget: 'popoverTargetElement',
 };
+for (const property of PROPERTIES)
+  if (/Elements?$/.test(property)) REFERENCES[attributeOf(property)] = property;
 
-/** Attributes for assistive technology (WAI-ARIA 1.3): they describe the control inside, not the element around it. */
+/** Attributes for assistive technology: they describe the control inside, not the element around it. */
 export const ariaAttributes: readonly string[] = [
-  'role',
-  ...(
-    'atomic autocomplete braillelabel brailleroledescription busy checked colcount colindex colindextext colspan ' +
-    'current description disabled expanded haspopup hidden invalid keyshortcuts label level live modal ' +
-    'multiline multiselectable orientation placeholder posinset pressed readonly relevant required ' +
-    'roledescription rowcount rowindex rowindextext rowspan selected setsize sort valuemax valuemin valuenow valuetext'
-  )
-    .split(' ')
-    .map((name) => `aria-${name}`),
-  ...Object.keys(REFERENCES).filter((name) => name.startsWith('aria-')),
+  ...new Set([
+    'role',
+    ...'activedescendant controls describedby details errormessage flowto labelledby owns'
+      .split(' ')
+      .map((name) => `aria-${name}`),
+    ...PROPERTIES.map(attributeOf),
+  ]),
 ];
 
 const ARIA = new Set(ariaAttributes);
@@ -169,17 +171,10 @@ export class PassingElement extends ViewElement {
   }
 
   static {
-    // The properties that reflect these attributes (`ariaLabel`, …) read and write the same.
-    for (const attribute of ariaAttributes) {
-      const property =
-        attribute === 'role'
-          ? 'role'
-          : attribute.replace(/-(.)(\w*)$/, (_, first: string, rest: string) => first.toUpperCase() + rest);
-      const known = Object.keys(Object.getOwnPropertyDescriptors(Element.prototype)).find(
-        (name) => name.toLowerCase() === property.toLowerCase(),
-      );
-      if (!known) continue;
-      Object.defineProperty(this.prototype, known, {
+    // The properties that reflect these attributes read and write the same.
+    for (const property of ['role', ...PROPERTIES.filter((name) => !/Elements?$/.test(name))]) {
+      const attribute = property === 'role' ? property : attributeOf(property);
+      Object.defineProperty(this.prototype, property, {
         configurable: true,
         enumerable: true,
         get(this: PassingElement) {
