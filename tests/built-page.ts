@@ -29,7 +29,7 @@ export class BuiltPage {
     for (const [path, content] of files) this.server.put(`/${path}`, content);
     this.server.put(
       '/page.html',
-      `<!doctype html><meta http-equiv="Content-Security-Policy" content="script-src 'self'; require-trusted-types-for \'script\'"><body><script type="module" src="/${this.entry}"></script>`,
+      `<!doctype html><meta http-equiv="Content-Security-Policy" content="script-src 'self'; require-trusted-types-for 'script'"><body><script type="module" src="/${this.entry}"></script>`,
     );
     await this.server.start();
     this.browser = await ENGINES[0]!.launch();

@@ -331,6 +331,26 @@ describe('check, for other programs', () => {
   });
 });
 
+describe('check --fix of behaviors and styles', () => {
+  it('assigns a new list, and names the host', async () => {
+    const folder = writeElement({
+      '.contract.yaml': 'contract: 1\ntag: quay-mast\n',
+      '.html': '<b onclick="look(1)">{seen.length}</b>',
+      '.ts':
+        'export const state = () => ({ seen: [] });\nexport function look(mast, one) {\n  mast.state.seen.push(one, 2);\n}\n',
+      '.css': ':host { display: block }\n:root { color: red }\n',
+    });
+    const { status, stdout } = await lastwright(['check', '--fix', '--no-types', '--library', folder]);
+    expect(stdout).toContain('+   mast.state.seen = [...mast.state.seen, one, 2];');
+    expect(stdout).toContain('+ :host { color: red }');
+    expect(status).toBe(0);
+    const tree = readTree(folder);
+    expect(tree['elements/quay-mast/quay-mast.ts']).toContain(
+      'mast.state.seen = [...mast.state.seen, one, 2];',
+    );
+  });
+});
+
 describe('check --watch', () => {
   it('checks again after a change, until it is ended', async () => {
     const folder = writeElement({ '.contract.yaml': CONTRACT, '.html': '<span>{label}</span>' });

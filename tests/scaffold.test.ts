@@ -1,9 +1,11 @@
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { PassThrough } from 'node:stream';
 import { describe, expect, it } from 'vitest';
 import { parse } from 'yaml';
 import { verifyReportSchema } from '../src/index.js';
+import { askForElement } from '../src/terminal/ask-for-element.js';
 import { lastwright, readTree, REPOSITORY, scratchFolder, writeFiles } from './helpers.js';
 
 describe('init', () => {
@@ -32,6 +34,48 @@ describe('init', () => {
     expect(status).toBe(2);
     expect(stderr).toContain('tsconfig.json is there already');
     expect(readTree(folder)).toEqual({ 'tsconfig.json': 'mine' });
+  });
+});
+
+describe('the questions of add', () => {
+  const answer = async (...answers: string[]) => {
+    const input = new PassThrough();
+    const output = new PassThrough();
+    let said = '';
+    output.on('data', (chunk: Buffer) => {
+      said += chunk.toString();
+      // One answer for each question that was asked.
+      if (/[?:] $/.test(chunk.toString())) input.write(`${answers.shift() ?? ''}\n`);
+    });
+    return { given: await askForElement('quay-lantern', { input, output }), said };
+  };
+
+  it('ask for everything that options can say', async () => {
+    const { given, said } = await answer(
+      'A light.',
+      'label:string, size:small|large',
+      'default',
+      'lantern-lit',
+      '',
+    );
+    expect(given).toEqual({
+      summary: 'A light.',
+      properties: ['label:string', 'size:small|large'],
+      slots: ['default'],
+      events: ['lantern-lit'],
+      methods: [],
+    });
+    expect(said).toContain('What is <quay-lantern>');
+  });
+
+  it('leave out what is not answered', async () => {
+    expect((await answer()).given).toEqual({
+      summary: undefined,
+      properties: [],
+      slots: [],
+      events: [],
+      methods: [],
+    });
   });
 });
 

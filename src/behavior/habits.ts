@@ -1,3 +1,4 @@
+import type { Fix } from '../finding.js';
 import { INSIDE_MEMBERS } from './inside-members.js';
 import { isFunction, walk, type TreeNode } from './tree.js';
 
@@ -7,6 +8,8 @@ export interface Mutation {
   of: 'property' | 'state';
   name: string;
   offset: number;
+  /** The same as an assignment of a new value, where that is certain. */
+  mend: Fix | undefined;
 }
 
 /** Methods that change an array, a map or a set in place. */
@@ -27,11 +30,11 @@ function memberPath(node: TreeNode): { root: string; members: string[] } | undef
 }
 
 /** Places in a function where what its first argument, the element's inside, leads to is changed in place. */
-export function mutationsIn(node: TreeNode): Mutation[] {
+export function mutationsIn(node: TreeNode, source: string): Mutation[] {
   const [first] = node.params as TreeNode[];
   if (first?.type !== 'Identifier') return [];
   const found: Mutation[] = [];
-  const note = (target: TreeNode, called: boolean): void => {
+  const note = (target: TreeNode, called: boolean, mend?: Fix): void => {
     const path = memberPath(target);
     if (!path || path.root !== first.name) return;
     const [member, ...rest] = path.members;
@@ -41,9 +44,15 @@ export function mutationsIn(node: TreeNode): Mutation[] {
     // `inside.x = …` replaces a value, which is fine; `inside.x.y = …` and `inside.x.push(…)` change it.
     if (name === undefined || members.length < (called ? 1 : 2)) return;
     if (!inState && member !== 'host' && INSIDE_MEMBERS.has(name)) return;
-    found.push({ of: inState ? 'state' : 'property', name, offset: target.start });
+    const whole = members.length === 1;
+    found.push({
+      of: inState ? 'state' : 'property',
+      name,
+      offset: target.start,
+      mend: whole ? mend : undefined,
+    });
   };
-  walk(node.body as TreeNode, (inner) => {
+  walk(node.body as TreeNode, (inner, ancestors) => {
     if (inner.type === 'AssignmentExpression') note(inner.left as TreeNode, false);
     if (
       inner.type === 'UpdateExpression' ||
@@ -57,10 +66,26 @@ export function mutationsIn(node: TreeNode): Mutation[] {
       !callee.computed &&
       MUTATORS.has((callee.property as TreeNode).name as string)
     ) {
-      note(callee.object as TreeNode, true);
+      note(callee.object as TreeNode, true, asAssignment(inner, callee, ancestors.at(-1), source));
     }
   });
   return found;
+}
+
+/** `list.push(item)` as a statement is `list = [...list, item]`. */
+function asAssignment(
+  call: TreeNode,
+  callee: TreeNode,
+  parent: TreeNode | undefined,
+  source: string,
+): Fix | undefined {
+  const given = call.arguments as TreeNode[];
+  const method = (callee.property as TreeNode).name;
+  if (parent?.type !== 'ExpressionStatement' || method !== 'push' || given.length === 0) return undefined;
+  const target = callee.object as TreeNode;
+  const list = source.slice(target.start, target.end);
+  const items = source.slice(given[0]!.start, given.at(-1)!.end);
+  return { start: call.start, end: call.end, text: `${list} = [...${list}, ${items}]` };
 }
 
 /** Listeners, timers and observers that a `connected` function begins without giving back a function that ends them. */

@@ -138,7 +138,7 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
     const emission = emissionOf(node);
     if (emission === 'unknown') behavior.emitsUnknown = true;
     else if (emission) behavior.emissions.push(emission);
-    if (isFunction(node)) behavior.mutations.push(...mutationsIn(node));
+    if (isFunction(node)) behavior.mutations.push(...mutationsIn(node, text));
   });
   const connected = functions.get('connected');
   if (connected && behavior.exports.has('connected') && !behavior.exports.has('disconnected'))

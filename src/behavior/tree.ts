@@ -10,16 +10,8 @@ export function isTreeNode(value: unknown): value is TreeNode {
   return typeof value === 'object' && value !== null && typeof (value as TreeNode).type === 'string';
 }
 
-/** The nodes directly below one, in source order of their keys. */
-export function* childrenOf(node: TreeNode): Generator<TreeNode> {
-  for (const key in node) {
-    if (key === 'typeAnnotation' || key === 'returnType' || key === 'typeParameters') continue;
-    const value = node[key];
-    if (Array.isArray(value)) {
-      for (const item of value) if (isTreeNode(item)) yield item;
-    } else if (isTreeNode(value)) yield value;
-  }
-}
+/** Members of nodes that hold types. */
+const TYPES: ReadonlySet<string> = new Set(['typeAnnotation', 'returnType', 'typeParameters']);
 
 /** Visits a tree from the top; `enter` gets each node with its ancestors, nearest last, and may stop the descent with false. */
 export function walk(
@@ -30,7 +22,14 @@ export function walk(
   const visit = (node: TreeNode): void => {
     if (enter(node, ancestors) === false) return;
     ancestors.push(node);
-    for (const child of childrenOf(node)) visit(child);
+    for (const key in node) {
+      const value = node[key];
+      // Most members are no nodes; types say nothing of what code does.
+      if (typeof value !== 'object' || value === null || TYPES.has(key)) continue;
+      if (Array.isArray(value)) {
+        for (const item of value) if (isTreeNode(item)) visit(item);
+      } else if (isTreeNode(value)) visit(value);
+    }
     ancestors.pop();
   };
   visit(root);

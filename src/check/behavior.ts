@@ -1,14 +1,22 @@
-import type { Finding, Severity } from '../finding.js';
+import type { Finding, Fix, Severity } from '../finding.js';
 import type { Element } from './analyze.js';
 
 /** Habits in a behavior that cost people an hour: changes in place, and what is begun and never ended. */
 export function checkBehavior({ contract, behavior }: Element): Finding[] {
   if (!behavior) return [];
   const findings: Finding[] = [];
-  const report = (code: string, severity: Severity, offset: number, message: string, help: string): void => {
-    findings.push({ code, severity, message, help, file: behavior.file, ...behavior.positions.at(offset) });
+  const report = (
+    code: string,
+    severity: Severity,
+    offset: number,
+    message: string,
+    help: string,
+    fix?: Fix,
+  ): void => {
+    const at = behavior.positions.at(offset);
+    findings.push({ code, severity, message, help, file: behavior.file, ...at, ...(fix ? { fix } : {}) });
   };
-  for (const { of, name, offset } of behavior.mutations) {
+  for (const { of, name, offset, mend } of behavior.mutations) {
     if (of === 'state') {
       if (!behavior.state.includes(name)) continue;
       report(
@@ -17,6 +25,7 @@ export function checkBehavior({ contract, behavior }: Element): Finding[] {
         offset,
         `"${name}" of the state is changed in place, which no view can see.`,
         `Assign a new value: inside.state.${name} = […inside.state.${name}, item], or a new object.`,
+        mend,
       );
       continue;
     }

@@ -17,6 +17,8 @@ function keyOf(library: Library, toolVersion: string): string {
   const hash = createHash('sha256').update(toolVersion);
   hash.update(JSON.stringify([config, severity, everywhere, findings, elements.map(({ names }) => names)]));
   for (const { file, text } of sourceFiles(library)) hash.update(`\0${file}\0${text.length}\0${text}`);
+  // What a style imports shows in what it was compiled to.
+  for (const { style } of elements) if (style?.map) hash.update(`\0${style.text}`);
   return hash.digest('hex');
 }
 

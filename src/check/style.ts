@@ -30,7 +30,7 @@ export function checkStyle(
     const [message, help] = AT_RULE_WORDS[kind]!;
     report(`style/${kind}`, kind === 'import' ? 'error' : 'note', at, message, help);
   }
-  for (const rule of facts.rules) checkRule(rule, contract, contracts, report);
+  for (const rule of facts.rules) checkRule(rule, contract, contracts, report, folder.style!.text);
   checkVariables(element, facts, report);
   if (element.view && contract.encapsulation !== 'none')
     checkHostDisplay(element.view.nodes, facts.setsHostDisplay, report);
@@ -70,6 +70,7 @@ function checkRule(
   contract: Contract,
   contracts: ReadonlyMap<string, Contract>,
   report: ReportStyle,
+  source: string,
 ): void {
   for (const selector of selectors) {
     const outside = selector.find(isOutside);
@@ -81,6 +82,7 @@ function checkRule(
         at,
         `"${written}" matches nothing inside a shadow root.`,
         'Write :host for the element itself, or :host-context() for what it stands in.',
+        written === ':root' ? hostInstead(source, at) : undefined,
       );
     }
     for (const component of selector) {
@@ -100,6 +102,15 @@ function checkRule(
     }
     checkParts(selector, contracts, at, report);
   }
+}
+
+/** `:root` in a selector that begins at a place becomes `:host`: nothing else can be meant in a shadow root. */
+function hostInstead(source: string, { line, column }: Position): Fix | undefined {
+  const lines = source.split('\n').slice(0, line - 1);
+  const start = lines.reduce((sum, { length }) => sum + length + 1, 0) + column - 1;
+  const place = source.indexOf(':root', start);
+  const open = source.indexOf('{', start);
+  return place === -1 || place > open ? undefined : { start: place, end: place + 5, text: ':host' };
 }
 
 function isOutside(component: SelectorComponent): boolean {

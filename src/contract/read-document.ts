@@ -17,6 +17,7 @@ import type { z } from 'zod';
 import type { Finding, Position } from '../finding.js';
 import { suggestion } from '../nearest.js';
 import { knownKeys } from './known-keys.js';
+import { quickFit } from './quick-fit.js';
 
 type Path = readonly PropertyKey[];
 
@@ -46,8 +47,8 @@ export function readDocument<Value>(
 ): ReadDocument<Value> {
   const quick = parseQuickly(text);
   if (quick) {
-    const result = schema.safeParse(quick.data);
-    if (result.success) return { value: result.data, findings: [], locate: lazyLocate(text) };
+    const fitting = quickFit(schema, quick.data);
+    if (fitting) return { value: fitting.value, findings: [], locate: lazyLocate(text) };
   }
   return readSlowly(file, text, schema);
 }

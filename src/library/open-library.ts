@@ -15,6 +15,8 @@ export interface SourceFile {
 /** A style sheet; one that was compiled has the map that leads back to its source. */
 export interface StyleFile extends SourceFile {
   map?: string;
+  /** What the author wrote, where `text` was compiled from it. */
+  source?: string;
 }
 
 /** The files of one element; only the contract is always there. */
@@ -66,12 +68,12 @@ export interface Library {
   findings: Finding[];
 }
 
-/** All files of a library whose text was read. */
+/** All files of a library whose text was read, as their authors wrote them. */
 export function sourceFiles({ elements, traits, definitions, styles }: Library): SourceFile[] {
   const files = elements.flatMap(({ contract, view, style, behavior, samples }) => [
     contract,
     view,
-    style,
+    style && { file: style.file, text: style.source ?? style.text },
     behavior,
     samples,
   ]);

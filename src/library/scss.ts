@@ -72,7 +72,7 @@ export async function compileScss({ file, text }: SourceFile, root: string): Pro
       sourceMap: true,
       style: 'expanded',
     });
-    return { file, text: css, map: JSON.stringify(sourceMap) };
+    return { file, text: css, map: JSON.stringify(sourceMap), source: text };
   } catch (error) {
     const { sassMessage, message, span } = error as Error & {
       sassMessage?: string;

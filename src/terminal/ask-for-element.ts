@@ -9,9 +9,18 @@ export interface Answers {
   methods: string[];
 }
 
+/** Where questions go, and where answers come from. */
+export interface Conversation {
+  input: NodeJS.ReadableStream;
+  output: NodeJS.WritableStream;
+}
+
 /** Asks for everything that the options of `add` can say; an empty answer leaves it out. */
-export async function askForElement(tag: string): Promise<Answers> {
-  const lines = createInterface({ input: process.stdin, output: process.stderr });
+export async function askForElement(
+  tag: string,
+  { input, output }: Conversation = { input: process.stdin, output: process.stderr },
+): Promise<Answers> {
+  const lines = createInterface({ input, output });
   const list = async (question: string): Promise<string[]> =>
     (await lines.question(`${question}: `))
       .split(',')

@@ -8,6 +8,7 @@ import { checkReport } from '../check/report.js';
 import type { Finding } from '../finding.js';
 import { findLibraryRoot, openLibrary, type Library } from '../library/open-library.js';
 import { checkLibrary } from '../types/check-library.js';
+import { MANY, SecondThread } from '../types/second-thread.js';
 import { EXIT } from './base-command.js';
 import { counted, say } from './output.js';
 import { showCounts, showFindings } from './show-findings.js';
@@ -52,10 +53,16 @@ interface Checked {
 
 /** Checks, or recalls what the last check found if nothing has changed since. */
 async function checkAll(run: CheckRun): Promise<Checked> {
-  const library = await openLibrary(await findLibraryRoot(run.library ?? process.cwd()));
+  const root = await findLibraryRoot(run.library ?? process.cwd());
+  const second = SecondThread.startFor(root);
+  const library = await openLibrary(root);
   const known = run.types ? undefined : await recallFindings(library, run.toolVersion);
-  if (known) return { library, findings: known, unchecked: undefined };
-  const checked = await checkLibrary(library, run.types);
+  if (known) {
+    await second?.end();
+    return { library, findings: known, unchecked: undefined };
+  }
+  const checked = await checkLibrary(library, run.types, second);
+  if (library.elements.length < MANY) await second?.end();
   if (!run.types) await rememberFindings(library, run.toolVersion, checked.findings);
   return { library, ...checked };
 }

@@ -29,12 +29,27 @@ function showFinding(
   text: string | undefined,
 ): string {
   const place = `${line}:${column}`;
-  const head = `  ${colors.dim(place.padEnd(7))} ${PAINT[severity](severity)}  ${message}  ${colors.dim(code)}`;
+  const before = 12 + severity.length;
+  const words = wrapped(`${message}  ${code}`, before).split(code);
+  const head = `  ${colors.dim(place.padEnd(7))} ${PAINT[severity](severity)}  ${words.join(colors.dim(code))}`;
   return [
     head,
     ...(text === undefined ? [] : frame(text, line, column)),
-    `          ${colors.green('→')} ${help}`,
+    `          ${colors.green('→')} ${wrapped(help, 12)}`,
   ].join('\n');
+}
+
+/** A text broken between words where a terminal is narrow; its lines begin so many columns from the left. */
+function wrapped(text: string, left: number): string {
+  const width = (process.stdout.isTTY ? process.stdout.columns : Infinity) - left;
+  if (width < 20) return text;
+  const lines = [''];
+  for (const word of text.split(/(?<=\s)(?=\S)/)) {
+    const line = lines.at(-1)!;
+    if (line && (line + word).trimEnd().length > width) lines.push(word);
+    else lines[lines.length - 1] = line + word;
+  }
+  return lines.map((line) => line.trimEnd()).join(`\n${' '.repeat(left)}`);
 }
 
 /** The line of a finding and the one before it, with a mark under the column; long lines are cut around it. */

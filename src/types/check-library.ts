@@ -1,13 +1,9 @@
-import { existsSync } from 'node:fs';
-import { availableParallelism } from 'node:os';
-import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
-import { TOOL_ROOT } from '../tool-files.js';
 import { analyzeFrame, checkTags, withSeverities } from '../check/analyze.js';
 import { inReadingOrder, type Finding } from '../finding.js';
 import type { Library } from '../library/open-library.js';
-import { checkSlice, type SliceInput, type SliceOutput } from './check-slice.js';
+import { checkSlice } from './check-slice.js';
 import { checkTypes } from './check-types.js';
+import { MANY, SecondThread } from './second-thread.js';
 
 /** What a check of a whole library found. */
 export interface CheckedLibrary {
@@ -17,22 +13,23 @@ export interface CheckedLibrary {
   unchecked: string | undefined;
 }
 
-/** From so many elements on, a second thread is worth its start. */
-const MANY = 200;
-
-const WORKER = join(TOOL_ROOT, 'dist', 'slice-worker.js');
-
-/** Checks a library: what the tool sees itself and, if wanted, what TypeScript sees. Large ones in two threads. */
-export async function checkLibrary(library: Library, withTypes: boolean): Promise<CheckedLibrary> {
+/**
+ * Checks a library: what the tool sees itself and, if wanted, what TypeScript sees. Large ones in two threads, of which the second may have
+ * been started ahead. */
+export async function checkLibrary(
+  library: Library,
+  withTypes: boolean,
+  started?: SecondThread,
+): Promise<CheckedLibrary> {
   const { findings, shared } = analyzeFrame(library);
   const { elements } = library;
-  const parallel = elements.length >= MANY && availableParallelism() > 1 && existsSync(WORKER);
-  const middle = parallel ? elements.length >> 1 : elements.length;
+  const thread = elements.length >= MANY ? (started ?? SecondThread.start()) : undefined;
+  const middle = thread ? elements.length >> 1 : elements.length;
   const [first, second] = [elements.slice(0, middle), elements.slice(middle)];
-  const later =
-    second.length > 0 ? inWorker({ folders: second, others: first, shared, withTypes }) : undefined;
+  const later = thread?.check({ folders: second, others: first, shared, withTypes });
   const outputs = [checkSlice({ folders: first, others: second, shared, withTypes })];
   if (later) outputs.push(await later);
+  const ended = thread?.end();
 
   for (const output of outputs) findings.push(...output.findings);
   findings.push(
@@ -53,13 +50,6 @@ export async function checkLibrary(library: Library, withTypes: boolean): Promis
     findings.push(...types.findings);
     unchecked = types.unchecked;
   }
+  await ended;
   return { findings: inReadingOrder(withSeverities(findings, library)), unchecked };
-}
-
-function inWorker(input: SliceInput): Promise<SliceOutput> {
-  return new Promise((resolve, reject) => {
-    const worker = new Worker(WORKER, { workerData: input });
-    worker.once('message', resolve);
-    worker.once('error', reject);
-  });
 }

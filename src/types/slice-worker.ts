@@ -1,5 +1,5 @@
-import { parentPort, workerData } from 'node:worker_threads';
+import { parentPort } from 'node:worker_threads';
 import { checkSlice, type SliceInput } from './check-slice.js';
 
 // The other half of a large library, checked in a thread of its own.
-parentPort!.postMessage(checkSlice(workerData as SliceInput));
+parentPort!.once('message', (input: SliceInput) => parentPort!.postMessage(checkSlice(input)));

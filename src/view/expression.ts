@@ -77,8 +77,8 @@ function readExpression(
   const simple = SIMPLE.exec(text.slice(start, start + 200))?.[0];
   if (simple && isPath(simple)) {
     const source = simple.slice(0, -1);
-    const sound = checked(source, pathTree(source), from, problems);
-    if (sound) parts.push(sound);
+    const fitting = checked(source, pathTree(source), from, problems);
+    if (fitting) parts.push(fitting);
     return start + simple.length;
   }
   let tree: TreeNode;
@@ -103,9 +103,9 @@ function readExpression(
     node.start -= start;
     node.end -= start;
   });
-  const sound = checked(text.slice(start, end), tree, from, problems);
-  if (!sound) return undefined;
-  parts.push(sound);
+  const fitting = checked(text.slice(start, end), tree, from, problems);
+  if (!fitting) return undefined;
+  parts.push(fitting);
   return end + 1;
 }
 
@@ -154,6 +154,21 @@ function pathTree(source: string): TreeNode {
   return tree!;
 }
 
+/** Expressions and handlers that were parsed and are sound, by their source: the same ones come again in many views. */
+const sound = new Map<string, Expression>();
+const soundHandlers = new Map<string, Expression>();
+
+/** More than these are not kept. */
+const MOST_KEPT = 2000;
+
+function remembered(
+  kept: Map<string, Expression>,
+  expression: Expression | undefined,
+): Expression | undefined {
+  if (expression && kept.size < MOST_KEPT) kept.set(expression.source, expression);
+  return expression;
+}
+
 /** Parses a text that is one expression as a whole, such as a condition. */
 export function parseWhole(
   source: string,
@@ -161,10 +176,12 @@ export function parseWhole(
   problems: ExpressionProblem[],
 ): Expression | undefined {
   if (isPath(`${source}}`)) return checked(source, pathTree(source), toFile, problems);
+  const known = sound.get(source);
+  if (known) return { ...known, toFile };
   try {
     const tree = parseExpressionAt(source, 0, OPTIONS) as unknown as TreeNode;
     const rest = source.slice(tree.end).trimStart();
-    if (rest === '') return checked(source, tree, toFile, problems);
+    if (rest === '') return remembered(sound, checked(source, tree, toFile, problems));
     problems.push({
       code: 'view/expression-syntax',
       message: continuation(rest),
@@ -184,9 +201,12 @@ export function parseHandler(
   toFile: ToFile,
   problems: ExpressionProblem[],
 ): Expression | undefined {
+  const known = soundHandlers.get(source);
+  if (known) return { ...known, toFile };
   try {
     const tree = parse(source, OPTIONS) as unknown as TreeNode;
-    return check({ source, tree, toFile, names: freeNames(tree) }, HANDLER_KINDS, problems);
+    const names = freeNames(tree);
+    return remembered(soundHandlers, check({ source, tree, toFile, names }, HANDLER_KINDS, problems));
   } catch (error) {
     problems.push(syntaxProblem(error, toFile, 0, source));
     return undefined;

@@ -1,0 +1,42 @@
+import { existsSync, readdirSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
+import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
+import { TOOL_ROOT } from '../tool-files.js';
+import type { SliceInput, SliceOutput } from './check-slice.js';
+
+/** From so many elements on, a second thread is worth its start. */
+export const MANY = 200;
+
+const WORKER = join(TOOL_ROOT, 'dist', 'slice-worker.js');
+
+/** A thread that checks a part of a large library. It loads its modules while the files of the library are read. */
+export class SecondThread {
+  readonly #worker = new Worker(WORKER);
+
+  /** Starts it, where the machine has a core for it. */
+  static start(): SecondThread | undefined {
+    return availableParallelism() > 1 && existsSync(WORKER) ? new SecondThread() : undefined;
+  }
+
+  /** Starts it for a library that is large by the number of its folders; it is not known yet what is in them. */
+  static startFor(root: string): SecondThread | undefined {
+    try {
+      return readdirSync(join(root, 'elements')).length >= MANY ? SecondThread.start() : undefined;
+    } catch {
+      return undefined;
+    }
+  }
+
+  check(input: SliceInput): Promise<SliceOutput> {
+    return new Promise((resolve, reject) => {
+      this.#worker.once('message', resolve);
+      this.#worker.once('error', reject);
+      this.#worker.postMessage(input);
+    });
+  }
+
+  async end(): Promise<void> {
+    await this.#worker.terminate();
+  }
+}
