@@ -93,12 +93,14 @@ export interface AnalyzedPart {
 
 /**
  * Reads and checks some elements of a library. `others` are those that are looked at elsewhere; their contracts
- * are read if a view here uses any custom element.
+ * are read if a view here uses any custom element. With `forget`, what is known of views, behaviors and styles is let
+ * go once it was checked: thousands of trees that nobody looks at again cost time to keep.
  */
 export function analyzeElements(
   folders: readonly ElementFolder[],
   shared: Shared,
   others: readonly ElementFolder[] = [],
+  forget = false,
 ): AnalyzedPart {
   const findings: Finding[] = [];
   const elements: Element[] = [];
@@ -128,7 +130,10 @@ export function analyzeElements(
       locateSample: samples?.locate ?? (() => ({ line: 1, column: 1 })),
     });
   }
-  for (const element of elements) findings.push(...analyzeElement(element, contracts));
+  for (const element of elements) {
+    findings.push(...analyzeElement(element, contracts));
+    if (forget) Object.assign(element, { view: undefined, plan: undefined, behavior: undefined, css: '' });
+  }
   return { elements, contracts, findings };
 }
 

@@ -11,6 +11,9 @@ export function asNumber<Fallback>(
   most = Infinity,
   whole = false,
 ): number | Fallback {
+  if (typeof value === 'number') {
+    return value >= least && value <= most && (!whole || Number.isInteger(value)) ? value : fallback;
+  }
   if (value === undefined || value === null || (typeof value === 'string' && !value.trim())) return fallback;
   const number = Number(value);
   return number >= least && number <= most && (!whole || Number.isInteger(number)) ? number : fallback;

@@ -38,7 +38,8 @@ const OPEN: ShadowRootInit = { mode: 'open' };
 
 /** Elements that changed since the last pass. */
 const waiting: ViewElement[] = [];
-let update: (element: ViewElement) => void;
+/** One pass over all elements that changed; an error in one leaves the others working. */
+let updateAll: () => void;
 
 /** An element as its properties by name, which only the built classes know. */
 type Properties = Record<string, unknown>;
@@ -92,12 +93,21 @@ export class ViewElement extends HTMLElement {
       if (!element.isConnected) queueMicrotask(() => element.#reflectOwed());
     };
 
-    update = (element) => {
-      // What runs here may mark more; it is drawn in the same pass.
-      element.#setup.before?.(element.#inside as never);
-      const changed = element.#changed;
-      element.#changed = 0;
-      element.#view!.update(changed);
+    updateAll = () => {
+      for (let place = 0; place < waiting.length; place++) {
+        const element = waiting[place]!;
+        try {
+          // What runs here may mark more; it is drawn in the same pass.
+          element.#setup.before?.(element.#inside as never);
+          const changed = element.#changed;
+          element.#changed = 0;
+          element.#view!.update(changed);
+        } catch (error) {
+          element.#changed = 0;
+          reportError(error);
+        }
+      }
+      waiting.length = 0;
     };
 
     leave = (element) => {
@@ -125,7 +135,7 @@ export class ViewElement extends HTMLElement {
   }
 
   connectedCallback(): void {
-    this.#reflectOwed();
+    if (this.#owed) this.#reflectOwed();
     const inside = insideOf(this);
     if (!this.#view) {
       this.#setup.begin?.(inside as never);
@@ -176,16 +186,4 @@ export class ViewElement extends HTMLElement {
     this.#owed = undefined;
     owed?.forEach(([attribute, text]) => reflect(this, attribute, text));
   }
-}
-
-/** One pass over all elements that changed; an error in one leaves the others working. */
-function updateAll(): void {
-  for (const element of waiting) {
-    try {
-      update(element);
-    } catch (error) {
-      reportError(error);
-    }
-  }
-  waiting.length = 0;
 }

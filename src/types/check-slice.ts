@@ -22,7 +22,7 @@ export interface SliceOutput {
 
 /** Checks some elements of a library. */
 export function checkSlice({ folders, others, shared, withTypes }: SliceInput): SliceOutput {
-  const part = analyzeElements(folders, shared, others);
+  const part = analyzeElements(folders, shared, others, !withTypes);
   return {
     findings: part.findings,
     contracts: part.elements.map(({ contract: { tag, file } }) => ({ tag, file })),

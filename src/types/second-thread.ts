@@ -1,6 +1,7 @@
 import { existsSync, readdirSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
+import { setFlagsFromString } from 'node:v8';
 import { Worker } from 'node:worker_threads';
 import { TOOL_ROOT } from '../tool-files.js';
 import type { SliceInput, SliceOutput } from './check-slice.js';
@@ -22,7 +23,11 @@ export class SecondThread {
   /** Starts it for a library that is large by the number of its folders; it is not known yet what is in them. */
   static startFor(root: string): SecondThread | undefined {
     try {
-      return readdirSync(join(root, 'elements')).length >= MANY ? SecondThread.start() : undefined;
+      if (readdirSync(join(root, 'elements')).length < MANY) return undefined;
+      // Most of the time goes into code that has just been loaded: compiling it at its first call, without
+      // optimizing, is worth it where it runs a thousand times.
+      setFlagsFromString('--always-sparkplug');
+      return SecondThread.start();
     } catch {
       return undefined;
     }

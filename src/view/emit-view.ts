@@ -185,7 +185,8 @@ class BlockEmitter {
       const walk = this.#walk(path, places, reach);
       if (ref) {
         places.set(key, this.#nodePlace(ref));
-        if (walk !== this.#nodePlace(ref)) lines.push(`${this.#nodePlace(ref)} = ${walk};`);
+        const own = this.#nodePlace(ref);
+        if (walk !== own) lines.push(`${own.startsWith('this.') ? '' : 'const '}${own} = ${walk};`);
         return this.#nodePlace(ref);
       }
       if (passed.get(key)! < 2 || walk === 'this.root') return walk;
@@ -214,7 +215,18 @@ class BlockEmitter {
     return `${parent}.firstChild${'.nextSibling'.repeat(place)}`;
   }
 
+  /** True for a node that only the constructor needs: it is listened to, and nothing else there could be meant. */
+  #isPassing(node: NodeRef): boolean {
+    const { bindings, listeners, controls } = this.block;
+    return (
+      bindings.every((binding) => binding.node !== node) &&
+      !controls.includes(node) &&
+      listeners.every((listener) => listener.node === node)
+    );
+  }
+
   #nodePlace(node: NodeRef): string {
+    if (!(this.block.single && node.path.length === 1) && this.#isPassing(node)) return `${node.name}Node`;
     return this.block.single && node.path.length === 1 ? 'this.root' : `this.${node.name}`;
   }
 
@@ -310,11 +322,15 @@ class BlockEmitter {
     switch (binding.kind) {
       case 'text': {
         const { code, isText } = this.#value(binding.parts);
-        if (!isText) runtime.add('text');
+        // The page turns a number into text by itself.
+        const [only] = binding.parts;
+        const plain =
+          isText || (typeof only === 'object' && binding.parts.length === 1 && this.#isNumber(only));
+        if (!plain) runtime.add('text');
         return compared(
           was(''),
           code,
-          (value) => `${node}.data = ${isText ? stripped(value) : `text${value}`}`,
+          (value) => `${node}.data = ${plain ? stripped(value) : `text${value}`}`,
         );
       }
       case 'attribute': {
@@ -434,6 +450,11 @@ class BlockEmitter {
   #isText(part: Resolved): boolean {
     const property = this.#property(part);
     return isNeverAbsent(property) && property!.kind === 'string';
+  }
+
+  #isNumber(part: Resolved): boolean {
+    const property = this.#property(part);
+    return isNeverAbsent(property) && property!.kind === 'number';
   }
 
   /** Code in a place where an operator follows. */

@@ -1,0 +1,144 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { BuiltPage } from './built-page.js';
+
+interface Native {
+  /** An attribute of the control with a value, the property that reflects it, and what that is then. */
+  attribute: [name: string, text: string, property: string, value: unknown];
+  /** An event that does not leave a shadow root by itself. */
+  event: string | undefined;
+  /** A property that the control holds by itself, with a value. */
+  live: [name: string, value: unknown] | undefined;
+  form: boolean;
+  inner?: string;
+}
+
+/** Every native element that people wrap most. */
+const NATIVE: Record<string, Native> = {
+  a: { attribute: ['href', '#berths', 'href', '#berths'], event: undefined, live: undefined, form: false },
+  button: {
+    attribute: ['formaction', '/go', 'formAction', '/go'],
+    event: undefined,
+    live: undefined,
+    form: true,
+  },
+  details: { attribute: ['open', '', 'open', true], event: 'toggle', live: undefined, form: false },
+  dialog: {
+    attribute: ['open', '', 'open', true],
+    event: 'close',
+    live: ['returnValue', 'yes'],
+    form: false,
+  },
+  img: { attribute: ['alt', 'A ship', 'alt', 'A ship'], event: 'load', live: undefined, form: false },
+  input: {
+    attribute: ['placeholder', 'Ship', 'placeholder', 'Ship'],
+    event: 'change',
+    live: ['value', 'Tern'],
+    form: true,
+  },
+  select: {
+    attribute: ['required', '', 'required', true],
+    event: 'change',
+    live: ['value', 'b'],
+    form: true,
+    inner: '<option>a</option><option>b</option>',
+  },
+  textarea: { attribute: ['rows', '7', 'rows', 7], event: 'change', live: ['value', 'Tern'], form: true },
+  video: {
+    attribute: ['muted', '', 'defaultMuted', true],
+    event: 'play',
+    live: ['volume', 0.5],
+    form: false,
+  },
+};
+
+const files = Object.entries(NATIVE).flatMap(([tag, { inner = '' }]) => {
+  const place = `elements/quay-${tag}/quay-${tag}`;
+  const close = /^(img|input)$/.test(tag) ? '' : `${inner}</${tag}>`;
+  return [
+    [
+      `${place}.contract.yaml`,
+      `contract: 1\ntag: quay-${tag}\nparts: { control: {} }\npassthrough: { to: control, native: ${tag} }\n`,
+    ],
+    [`${place}.html`, `<${tag} part="control">${close}`],
+    [`${place}.css`, ':host { display: block }'],
+  ];
+});
+
+const built = new BuiltPage({
+  'lastwright.yaml': 'library: 1\n',
+  'package.json': '{ "name": "natives", "version": "1.0.0" }',
+  ...(Object.fromEntries(files) as Record<string, string>),
+});
+beforeAll(() => built.start());
+afterAll(() => built.stop());
+
+describe.each(Object.entries(NATIVE))('native: %s', (tag, { attribute, event, live, form }) => {
+  const [name, text, property, value] = attribute;
+  const run = <Value>(code: string) =>
+    built.run<Value>(`
+      const element = document.createElement('quay-${tag}');
+      const add = () => { document.body.append(element); return element.shadowRoot.querySelector('[part]'); };
+      try { ${code} } finally { element.remove(); }`);
+
+  it('gives attributes to the control: at start, added, changed, removed', async () => {
+    expect(
+      await run(`
+        element.setAttribute('${name}', '${text}');
+        element.setAttribute('aria-label', 'L');
+        const control = add();
+        const seen = [control.getAttribute('${name}'), control.getAttribute('aria-label'), element.getAttributeNames()];
+        element.removeAttribute('${name}');
+        element.removeAttribute('aria-label');
+        seen.push(control.hasAttribute('${name}'), control.hasAttribute('aria-label'));
+        element.setAttribute('${name}', '${text}');
+        seen.push(control.getAttribute('${name}'));
+        return seen;`),
+    ).toEqual([text, 'L', [name], false, false, text]);
+  });
+
+  it('has typed properties', async () => {
+    expect(
+      await run(`
+        const control = add();
+        element.${property} = ${JSON.stringify(value)};
+        const seen = [element.${property}, control.getAttribute('${name}')];
+        element.${property} = undefined;
+        return [...seen, control.hasAttribute('${name}')];`),
+    ).toEqual([value, text, false]);
+  });
+
+  if (live)
+    it('reads and writes what the control holds', async () => {
+      expect(
+        await run(`
+        element.${live[0]} = ${JSON.stringify(live[1])};
+        const control = add();
+        return [control.${live[0]}, element.${live[0]}];`),
+      ).toEqual([live[1], live[1]]);
+    });
+
+  if (event)
+    it('passes on an event that would stay inside, once', async () => {
+      expect(
+        await run(`
+        const control = add();
+        const heard = [];
+        element.addEventListener('${event}', (event) => { heard.push(event.target === element); event.preventDefault(); });
+        const inner = new Event('${event}', { cancelable: true });
+        control.dispatchEvent(inner);
+        return [heard, inner.defaultPrevented];`),
+      ).toEqual([[true], true]);
+    });
+
+  it('belongs to forms as the control does', async () => {
+    expect(
+      await run(`
+        const box = document.body.appendChild(document.createElement('form'));
+        add();
+        box.append(element);
+        const seen = [...box.elements].includes(element);
+        box.remove();
+        return seen;`),
+    ).toBe(form);
+  });
+});
