@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { parse } from 'yaml';
 import { quickFit } from '../src/contract/quick-fit.js';

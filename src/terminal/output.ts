@@ -27,3 +27,16 @@ export const say = {
 export function counted(count: number, word: string): string {
   return `${count} ${word}${count === 1 ? '' : 's'}`;
 }
+
+/** A text broken between words where a terminal is narrow; its lines begin so many columns from the left. */
+export function wrapped(text: string, left: number): string {
+  const width = (process.stdout.isTTY ? process.stdout.columns : Infinity) - left;
+  if (width < 20) return text;
+  const lines = [''];
+  for (const word of text.split(/(?<=\s)(?=\S)/)) {
+    const line = lines.at(-1)!;
+    if (line && (line + word).trimEnd().length > width) lines.push(word);
+    else lines[lines.length - 1] = line + word;
+  }
+  return lines.map((line) => line.trimEnd()).join(`\n${' '.repeat(left)}`);
+}

@@ -3,7 +3,7 @@ import type { Finding } from '../finding.js';
 import { CONFIG_FILE, sourceFiles, type Library } from '../library/open-library.js';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { counted } from './output.js';
+import { counted, wrapped } from './output.js';
 
 const PAINT = { error: colors.red, warning: colors.yellow, note: colors.cyan };
 
@@ -37,19 +37,6 @@ function showFinding(
     ...(text === undefined ? [] : frame(text, line, column)),
     `          ${colors.green('→')} ${wrapped(help, 12)}`,
   ].join('\n');
-}
-
-/** A text broken between words where a terminal is narrow; its lines begin so many columns from the left. */
-function wrapped(text: string, left: number): string {
-  const width = (process.stdout.isTTY ? process.stdout.columns : Infinity) - left;
-  if (width < 20) return text;
-  const lines = [''];
-  for (const word of text.split(/(?<=\s)(?=\S)/)) {
-    const line = lines.at(-1)!;
-    if (line && (line + word).trimEnd().length > width) lines.push(word);
-    else lines[lines.length - 1] = line + word;
-  }
-  return lines.map((line) => line.trimEnd()).join(`\n${' '.repeat(left)}`);
 }
 
 /** The line of a finding and the one before it, with a mark under the column; long lines are cut around it. */

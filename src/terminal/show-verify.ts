@@ -9,7 +9,7 @@ import {
   type VerifyReport,
   type VerifyResult,
 } from '../verify/result.js';
-import { counted } from './output.js';
+import { counted, wrapped } from './output.js';
 
 const PAINT = { fits: colors.green, care: colors.yellow, fails: colors.red, unchecked: colors.dim };
 
@@ -92,25 +92,38 @@ function showCell({ verdict, partly }: Cell): string {
   return PAINT[verdict](`${SIGNS[verdict]} ${VERDICT_WORDS[verdict]}${partly ? '*' : ''}`);
 }
 
-/** Notes on what fails, needs care or was not checked; the same note of several hosts or subjects is told once. */
+/** What one note is about: elements with their subjects, and hosts. */
+interface Noted {
+  facet: string;
+  note: string;
+  elements: Map<string, Set<string>>;
+  hosts: Set<string>;
+}
+
+/** Notes on what fails, needs care or was not checked; the same note is told once, with all that it is about. */
 function showNotes(results: readonly VerifyResult[]): string[] {
   const lines: string[] = [];
   for (const verdict of ['fails', 'care', 'unchecked'] as const) {
-    const notes = new Map<string, { subjects: Set<string>; hosts: Set<string> }>();
+    const notes = new Map<string, Noted>();
     for (const { element, facet, subject, note, host, ...result } of results) {
       if (result.verdict !== verdict) continue;
-      const key = `${element} · ${facet}\n${note}`;
-      const known = notes.get(key) ?? { subjects: new Set(), hosts: new Set() };
+      const key = `${facet}\n${note}`;
+      const known = notes.get(key) ?? { facet, note, elements: new Map(), hosts: new Set() };
       notes.set(key, known);
       known.hosts.add(host);
-      if (subject !== element) known.subjects.add(subject);
+      const subjects = known.elements.get(element) ?? new Set();
+      known.elements.set(element, subject === element ? subjects : subjects.add(subject));
     }
     if (notes.size === 0) continue;
     lines.push(colors.bold(PAINT[verdict](VERDICT_WORDS[verdict])));
-    for (const [key, { subjects, hosts }] of notes) {
-      const [about, note] = key.split('\n') as [string, string];
-      const list = subjects.size > 0 ? `: ${[...subjects].join(', ')}` : '';
-      lines.push(`  ${about}${list} ${colors.dim(`(${[...hosts].join(', ')})`)}`, `    ${note}`);
+    for (const { facet, note, elements, hosts } of notes.values()) {
+      const about = [...elements].map(([tag, subjects]) =>
+        subjects.size > 0 ? `${tag}: ${[...subjects].join(', ')}` : tag,
+      );
+      lines.push(
+        `  ${wrapped(`${facet} in ${[...hosts].join(', ')} · ${about.join(' · ')}`, 4)}`,
+        `    ${colors.dim(wrapped(note, 4))}`,
+      );
     }
     lines.push('');
   }
