@@ -11,6 +11,8 @@ export interface BehaviorExport {
   offset: number;
   /** What a function reads through its first argument. */
   reads: Reads;
+  /** True if it is seen to have a first argument. */
+  takesInside: boolean;
 }
 
 /** An event that a behavior emits, by a name that stands in its source. */
@@ -102,7 +104,7 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
         name,
         kind: node && isFunction(node) ? 'function' : 'value',
         offset,
-        reads: node && isFunction(node) ? functionReads(node, functions) : 'everything',
+        ...readsOf(node, functions),
       });
       if (isNamedExport(name)) {
         const members = node && membersOf(node, functions);
@@ -198,6 +200,14 @@ function exportedNames(statement: TreeNode): Exported[] {
   return [];
 }
 
+function readsOf(
+  node: TreeNode | undefined,
+  functions: ReadonlyMap<string, TreeNode>,
+): Pick<BehaviorExport, 'reads' | 'takesInside'> {
+  if (!node || !isFunction(node)) return { reads: 'everything', takesInside: false };
+  return { reads: functionReads(node, functions), takesInside: (node.params as TreeNode[]).length > 0 };
+}
+
 function isNamedExport(name: string): name is NamedExport {
   return (NAMED_EXPORTS as readonly string[]).includes(name);
 }
@@ -216,8 +226,7 @@ function membersOf(
     const name = String(key.type === 'Identifier' ? key.name : key.value);
     const value = bare(property.value as TreeNode);
     const work = value.type === 'Identifier' ? functions.get(value.name as string) : value;
-    const reads = work && isFunction(work) ? functionReads(work, functions) : 'everything';
-    members.set(name, { name, kind: 'function', offset: key.start, reads });
+    members.set(name, { name, kind: 'function', offset: key.start, ...readsOf(work, functions) });
   }
   return members;
 }

@@ -51,7 +51,7 @@ export interface Analysis {
 /** Reads every file of a library and checks what it says: contracts, views, behaviors, samples, and their agreement. */
 export function analyze(library: Library): Analysis {
   const { findings, shared, styles } = analyzeFrame(library);
-  const part = analyzeElements(library.elements, shared);
+  const part = analyzeElements(library.elements, new Contracts(shared, library.elements));
   findings.push(
     ...part.findings,
     ...checkTags(
@@ -91,38 +91,60 @@ export interface AnalyzedPart {
   findings: Finding[];
 }
 
+/** The contracts of a library, each read once and only when something asks for it. */
+export class Contracts {
+  readonly #read = new Map<ElementFolder, ReturnType<typeof readContract>>();
+  #all: ReadonlyMap<string, Contract> | undefined;
+
+  constructor(
+    readonly shared: Shared,
+    readonly folders: readonly ElementFolder[],
+  ) {}
+
+  /** The contract of one element, with what is wrong in it. */
+  of(folder: ElementFolder): ReturnType<typeof readContract> {
+    const { file, text } = folder.contract;
+    const read = this.#read.get(folder) ?? readContract(file, text, this.shared);
+    this.#read.set(folder, read);
+    return read;
+  }
+
+  /** Contracts by tag that the views of these elements may refer to: all, if one uses any custom element. */
+  around(folders: readonly ElementFolder[]): ReadonlyMap<string, Contract> {
+    if (folders.some(({ view }) => view && USES_ELEMENTS.test(view.text)))
+      return (this.#all ??= this.#byTag(this.folders));
+    return this.#byTag(folders);
+  }
+
+  #byTag(folders: readonly ElementFolder[]): ReadonlyMap<string, Contract> {
+    const contracts = folders.map((folder) => this.of(folder).contract);
+    return new Map(contracts.filter((one) => one !== undefined).map((one) => [one.tag, one]));
+  }
+}
+
 /**
- * Reads and checks some elements of a library. `others` are those that are looked at elsewhere; their contracts
- * are read if a view here uses any custom element. With `forget`, what is known of views, behaviors and styles is let
+ * Reads and checks some elements of a library. With `forget`, what is known of views, behaviors and styles is let
  * go once it was checked: thousands of trees that nobody looks at again cost time to keep.
  */
 export function analyzeElements(
   folders: readonly ElementFolder[],
-  shared: Shared,
-  others: readonly ElementFolder[] = [],
+  known: Contracts,
   forget = false,
 ): AnalyzedPart {
   const findings: Finding[] = [];
   const elements: Element[] = [];
-  const contracts = new Map<string, Contract>();
-  if (folders.some(({ view }) => view && USES_ELEMENTS.test(view.text))) {
-    for (const { contract } of others) {
-      const { contract: known } = readContract(contract.file, contract.text, shared);
-      if (known) contracts.set(known.tag, known);
-    }
-  }
+  const contracts = known.around(folders);
   for (const folder of folders) {
-    const read = readContract(folder.contract.file, folder.contract.text, shared);
+    const read = known.of(folder);
     findings.push(...read.findings);
     if (!read.contract) continue;
     const samples = folder.samples && readSamples(folder.samples.file, folder.samples.text);
     findings.push(...(samples?.findings ?? []));
-    contracts.set(read.contract.tag, read.contract);
     elements.push({
       folder,
       contract: read.contract,
       behavior: undefined,
-      traits: appliedTraits(read.contract, shared.traits),
+      traits: appliedTraits(read.contract, known.shared.traits),
       view: undefined,
       plan: undefined,
       css: '',

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { existsSync } from 'node:fs';
 import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { cacheFolder } from '../cache.js';
@@ -22,7 +23,7 @@ function keyOf(library: Library, toolVersion: string): string {
   return hash.digest('hex');
 }
 
-function memoryPath({ root }: Library): string {
+function memoryPath(root: string): string {
   return join(
     cacheFolder(),
     'checks',
@@ -30,10 +31,15 @@ function memoryPath({ root }: Library): string {
   );
 }
 
+/** Whether there was a check of the library in this folder that could be recalled. */
+export function wasChecked(root: string): boolean {
+  return existsSync(memoryPath(root));
+}
+
 /** The findings of the last check of this library, if nothing has changed since; otherwise undefined. */
 export async function recallFindings(library: Library, toolVersion: string): Promise<Finding[] | undefined> {
   try {
-    const memory = JSON.parse(await readFile(memoryPath(library), 'utf8')) as Memory;
+    const memory = JSON.parse(await readFile(memoryPath(library.root), 'utf8')) as Memory;
     return memory.key === keyOf(library, toolVersion) ? memory.findings : undefined;
   } catch {
     return undefined;
@@ -46,7 +52,7 @@ export async function rememberFindings(
   toolVersion: string,
   findings: Finding[],
 ): Promise<void> {
-  const path = memoryPath(library);
+  const path = memoryPath(library.root);
   const fresh = `${path}.${process.pid}.new`;
   const memory: Memory = { key: keyOf(library, toolVersion), findings };
   try {

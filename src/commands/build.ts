@@ -3,10 +3,17 @@ import { buildLibrary } from '../build/build-library.js';
 import { startBundler } from '../build/bundle.js';
 import { buildReport } from '../build/report.js';
 import { writeOutput } from '../build/write-output.js';
-import { analyzeFrom, BaseCommand, EXIT, libraryFlag } from '../terminal/base-command.js';
+import { BaseCommand, EXIT, libraryFlag } from '../terminal/base-command.js';
+import { analyzeFrom } from '../terminal/analyze-from.js';
 import { say } from '../terminal/output.js';
 import { showBuild } from '../terminal/show-build.js';
-import { addTraitTypes, typeFiles, writeTypes } from '../types/type-files.js';
+import {
+  joinPrograms,
+  traitTypeFiles,
+  typeFiles,
+  writeProgram,
+  writeTypeFiles,
+} from '../types/type-files.js';
 import { showCounts, showFindings } from '../terminal/show-findings.js';
 
 export default class Build extends BaseCommand {
@@ -26,9 +33,9 @@ export default class Build extends BaseCommand {
     if (files.size > 0) await writeOutput(join(library.root, output), files);
     else process.exitCode = EXIT.problems;
     const contracts = new Map(elements.map(({ contract }) => [contract.tag, contract]));
-    const types = typeFiles({ ...analysis, contracts });
-    addTraitTypes(types, analysis.traits);
-    writeTypes(library.root, types);
+    const types = [typeFiles({ ...analysis, contracts }), traitTypeFiles(analysis.traits)];
+    for (const one of types) writeTypeFiles(library.root, one.files);
+    writeProgram(library.root, joinPrograms(types.map(({ program }) => program)));
     const tags = elements.map(({ contract }) => contract.tag);
     const report = buildReport(output, files, tags, findings);
     if (flags.json) {

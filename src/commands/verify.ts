@@ -1,6 +1,7 @@
 import * as Flags from '@oclif/core/flags';
 import { startBundler } from '../build/bundle.js';
-import { BaseCommand, analyzeFrom, EXIT, libraryFlag } from '../terminal/base-command.js';
+import { BaseCommand, EXIT, libraryFlag } from '../terminal/base-command.js';
+import { analyzeFrom } from '../terminal/analyze-from.js';
 import { runVerify } from '../terminal/run-verify.js';
 
 export default class Verify extends BaseCommand {

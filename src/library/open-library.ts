@@ -317,8 +317,9 @@ async function readElementFolder(root: string, folder: string): Promise<ElementF
   const read = async (name: string | undefined): Promise<SourceFile | undefined> => {
     if (!name) return undefined;
     // Only what is no plain file can lead elsewhere. Many small files are read faster one after the other.
-    if (plain.has(name)) return { file: `${place}/${name}`, text: readFileSync(join(folder, name), 'utf8') };
-    const file = await readInside(root, `${place}/${name}`);
+    const file = plain.has(name)
+      ? readPlain(`${place}/${name}`, join(folder, name))
+      : await readInside(root, `${place}/${name}`);
     if (!file) throw new UnreadableFile(`${place}/${name}`);
     return file;
   };
@@ -346,6 +347,14 @@ async function readElementFolder(root: string, folder: string): Promise<ElementF
       'Put the file itself there, not a folder or a link to another place.',
       error.message,
     );
+  }
+}
+
+function readPlain(file: string, path: string): SourceFile | undefined {
+  try {
+    return { file, text: readFileSync(path, 'utf8') };
+  } catch {
+    return undefined;
   }
 }
 

@@ -1,7 +1,6 @@
 import { Command } from '@oclif/core/command';
 import * as Flags from '@oclif/core/flags';
-import { analyze, type Analysis } from '../check/analyze.js';
-import { findLibraryRoot, openLibrary, UsageError } from '../library/open-library.js';
+import { UsageError } from '../library/open-library.js';
 import { say } from './output.js';
 
 /** Exit statuses; the same for every command. */
@@ -38,8 +37,3 @@ export const libraryFlag = Flags.string({
   description: "A folder in the library; without it, the current folder's library is used.",
   helpValue: 'DIR',
 });
-
-/** Opens and checks the library that a command is about. */
-export async function analyzeFrom(folder: string | undefined): Promise<Analysis> {
-  return analyze(await openLibrary(await findLibraryRoot(folder ?? process.cwd())));
-}

@@ -3,11 +3,10 @@ import { join } from 'node:path';
 import colors from 'picocolors';
 import { fixFindings, type FixedFile } from '../check/fix.js';
 import { FORMATS } from '../check/formats/index.js';
-import { recallFindings, rememberFindings } from '../check/remembered.js';
+import { recallFindings, rememberFindings, wasChecked } from '../check/remembered.js';
 import { checkReport } from '../check/report.js';
 import type { Finding } from '../finding.js';
 import { findLibraryRoot, openLibrary, type Library } from '../library/open-library.js';
-import { checkLibrary } from '../types/check-library.js';
 import { MANY, SecondThread } from '../types/second-thread.js';
 import { EXIT } from './base-command.js';
 import { counted, say } from './output.js';
@@ -54,13 +53,16 @@ interface Checked {
 /** Checks, or recalls what the last check found if nothing has changed since. */
 async function checkAll(run: CheckRun): Promise<Checked> {
   const root = await findLibraryRoot(run.library ?? process.cwd());
-  const second = SecondThread.startFor(root);
+  // Where nothing may have changed, a thread would be started for nothing.
+  const second = !run.types && wasChecked(root) ? undefined : SecondThread.startFor(root);
   const library = await openLibrary(root);
   const known = run.types ? undefined : await recallFindings(library, run.toolVersion);
   if (known) {
     await second?.end();
     return { library, findings: known, unchecked: undefined };
   }
+  // Parsers and rules are only loaded where something is to be checked.
+  const { checkLibrary } = await import('../types/check-library.js');
   const checked = await checkLibrary(library, run.types, second);
   if (library.elements.length < MANY) await second?.end();
   if (!run.types) await rememberFindings(library, run.toolVersion, checked.findings);

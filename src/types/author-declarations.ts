@@ -148,8 +148,19 @@ export interface InsideOf<Host, State, Parts, Events> {
   ): () => void;
 }
 
+/** What a view can repeat. Arrays come first: the compiler knows them without looking into each one's members. */
+export type List = readonly unknown[] | Iterable<unknown>;
+
 /** The items of a list; what is no list counts as one of anything, since that is told elsewhere. */
-export function each<List>(list: List): (NonNullable<List> extends Iterable<infer Item> ? Item : any)[];
+export function each<Items>(
+  items: Items,
+): Iterable<
+  NonNullable<Items> extends readonly (infer Item)[]
+    ? Item
+    : NonNullable<Items> extends Iterable<infer Item>
+      ? Item
+      : any
+>;
 
 /** A value that must have a type, or be missing. */
 export function given<Wanted>(value: Wanted | null | undefined): void;

@@ -3,6 +3,7 @@ import { inReadingOrder, type Finding } from '../finding.js';
 import type { Library } from '../library/open-library.js';
 import { checkSlice } from './check-slice.js';
 import { checkTypes } from './check-types.js';
+import { joinPrograms } from './type-files.js';
 import { MANY, SecondThread } from './second-thread.js';
 
 /** What a check of a whole library found. */
@@ -14,25 +15,26 @@ export interface CheckedLibrary {
 }
 
 /**
- * Checks a library: what the tool sees itself and, if wanted, what TypeScript sees. Large ones in two threads, of which the second may have
- * been started ahead. */
+ * Checks a library: what the tool sees itself and, if wanted, what TypeScript sees. Large ones in two threads, of
+ * which the second may have been started ahead.
+ */
 export async function checkLibrary(
   library: Library,
   withTypes: boolean,
   started?: SecondThread,
 ): Promise<CheckedLibrary> {
   const { findings, shared } = analyzeFrame(library);
-  const { elements } = library;
-  const thread = elements.length >= MANY ? (started ?? SecondThread.start()) : undefined;
-  const middle = thread ? elements.length >> 1 : elements.length;
-  const [first, second] = [elements.slice(0, middle), elements.slice(middle)];
-  const later = thread?.check({ folders: second, others: first, shared, withTypes });
-  const outputs = [checkSlice({ folders: first, others: second, shared, withTypes })];
+  const { elements: folders, root } = library;
+  const thread = folders.length >= MANY ? (started ?? SecondThread.start()) : undefined;
+  const taken = new Int32Array(new SharedArrayBuffer(4));
+  const input = { folders, shared, taken, typesFor: withTypes ? root : undefined };
+  const later = thread?.check(input);
+  const outputs = [checkSlice(input)];
   if (later) outputs.push(await later);
   const ended = thread?.end();
 
-  for (const output of outputs) findings.push(...output.findings);
   findings.push(
+    ...outputs.flatMap((output) => output.findings),
     ...checkTags(
       outputs.flatMap(({ contracts }) => contracts),
       library,
@@ -40,13 +42,8 @@ export async function checkLibrary(
   );
   let unchecked: string | undefined;
   if (withTypes) {
-    const made = outputs.map((output) => output.made!);
-    const all = {
-      files: new Map(made.flatMap(({ files }) => [...files])),
-      views: made.flatMap(({ views }) => views),
-      behaviors: made.flatMap(({ behaviors }) => behaviors),
-    };
-    const types = await checkTypes(library, shared, all);
+    const program = joinPrograms(outputs.map((output) => output.program));
+    const types = await checkTypes(library, shared, program);
     findings.push(...types.findings);
     unchecked = types.unchecked;
   }

@@ -1,31 +1,43 @@
-import { analyzeElements } from '../check/analyze.js';
+import { analyzeElements, Contracts } from '../check/analyze.js';
 import type { Shared } from '../contract/model.js';
 import type { Finding } from '../finding.js';
 import type { ElementFolder } from '../library/open-library.js';
-import { typeFiles, type TypeFiles } from './type-files.js';
+import { joinPrograms, typeFiles, writeTypeFiles, type TypedProgram } from './type-files.js';
 
-/** Some elements of a library, to be checked by themselves; plain data, so that it can go to another thread. */
+/** The elements of a library, of which each thread takes some; plain data, so that it can go to another thread. */
 export interface SliceInput {
   folders: ElementFolder[];
-  /** The elements that are checked elsewhere. */
-  others: ElementFolder[];
   shared: Shared;
-  withTypes: boolean;
+  /** The library's folder, if generated types are to be written there. */
+  typesFor: string | undefined;
+  /** One number: how many elements were taken already. All threads count in the same memory. */
+  taken: Int32Array;
 }
 
-/** What was found in a slice, and its generated types; plain data too. */
+/** What was found in a slice, and the types that were generated; plain data too. */
 export interface SliceOutput {
   findings: Finding[];
   contracts: { tag: string; file: string }[];
-  made: TypeFiles | undefined;
+  program: TypedProgram;
 }
 
-/** Checks some elements of a library. */
-export function checkSlice({ folders, others, shared, withTypes }: SliceInput): SliceOutput {
-  const part = analyzeElements(folders, shared, others, !withTypes);
-  return {
-    findings: part.findings,
-    contracts: part.elements.map(({ contract: { tag, file } }) => ({ tag, file })),
-    made: withTypes ? typeFiles(part) : undefined,
-  };
+/** So many elements are taken at a time: few enough that threads end together. */
+const STEP = 10;
+
+/** Checks elements until none is left that another thread has not taken. */
+export function checkSlice({ folders, shared, typesFor, taken }: SliceInput): SliceOutput {
+  const known = new Contracts(shared, folders);
+  const findings: Finding[] = [];
+  const contracts: SliceOutput['contracts'] = [];
+  const programs: TypedProgram[] = [];
+  for (let at = 0; (at = Atomics.add(taken, 0, STEP)) < folders.length;) {
+    const part = analyzeElements(folders.slice(at, at + STEP), known, typesFor === undefined);
+    findings.push(...part.findings);
+    contracts.push(...part.elements.map(({ contract: { tag, file } }) => ({ tag, file })));
+    if (typesFor === undefined) continue;
+    const types = typeFiles(part);
+    writeTypeFiles(typesFor, types.files);
+    programs.push(types.program);
+  }
+  return { findings, contracts, program: joinPrograms(programs) };
 }

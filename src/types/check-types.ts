@@ -1,13 +1,22 @@
 import { spawn } from 'node:child_process';
 import { createRequire } from 'node:module';
+import { availableParallelism } from 'node:os';
 import { dirname, isAbsolute, join, relative } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { analyzeElements, type AnalyzedPart, type Element } from '../check/analyze.js';
+import { analyzeElements, Contracts, type AnalyzedPart, type Element } from '../check/analyze.js';
 import type { Shared } from '../contract/model.js';
 import type { Finding } from '../finding.js';
 import { slashed, type Library } from '../library/open-library.js';
 import { originOf, type Origin } from '../view/mapped-code.js';
-import { addTraitTypes, sharedModule, TYPES_FOLDER, writeTypes, type TypeFiles } from './type-files.js';
+import {
+  joinPrograms,
+  sharedModule,
+  traitTypeFiles,
+  TYPES_FOLDER,
+  writeProgram,
+  writeTypeFiles,
+  type TypedProgram,
+} from './type-files.js';
 import { viewModule } from './view-module.js';
 
 const require = createRequire(import.meta.url);
@@ -19,19 +28,32 @@ export interface CheckedTypes {
 }
 
 /**
- * Writes the types of a library into the tool's own folder there, and lets TypeScript (its native compiler,
- * as a process) check views and behaviors with them.
+ * Lets TypeScript (its native compiler, as a process) check views and behaviors of a library, with the types of
+ * its elements that were written into the tool's own folder already.
  */
-export async function checkTypes(library: Library, shared: Shared, made: TypeFiles): Promise<CheckedTypes> {
+export async function checkTypes(
+  library: Library,
+  shared: Shared,
+  elements: TypedProgram,
+): Promise<CheckedTypes> {
   const { root } = library;
-  addTraitTypes(made, shared.traits.values());
-  writeTypes(root, made);
-  if (made.views.length + made.behaviors.length === 0) return { findings: [], unchecked: undefined };
+  const traits = traitTypeFiles(shared.traits.values());
+  writeTypeFiles(root, traits.files);
+  const program = joinPrograms([elements, traits.program]);
+  const again = writeProgram(root, program);
+  if (program.views.length + program.behaviors.length === 0) return { findings: [], unchecked: undefined };
   const compiler = await findCompiler();
   if (!compiler) return { findings: [], unchecked: 'TypeScript has no compiler for this machine.' };
   const { output, ended } = await run(
     compiler,
-    ['-p', join(root, TYPES_FOLDER, 'tsconfig.json'), '--pretty', 'false'],
+    [
+      '-p',
+      join(root, TYPES_FOLDER, 'tsconfig.json'),
+      '--pretty',
+      'false',
+      ...checkers(),
+      ...(again ? [] : ONCE),
+    ],
     root,
   );
   const diagnostics = parseDiagnostics(output, root);
@@ -41,17 +63,20 @@ export async function checkTypes(library: Library, shared: Shared, made: TypeFil
       unchecked: `TypeScript did not come to an end: ${output.trim().split('\n')[0] ?? ended}`,
     };
   }
-  return { findings: toFindings(diagnostics, made, new Places(library, shared)), unchecked: undefined };
+  return { findings: toFindings(diagnostics, program, new Places(library, shared)), unchecked: undefined };
 }
 
 /** Looks up where generated code comes from; elements are analyzed again for it, since few have problems. */
 class Places {
   readonly #parts = new Map<string, AnalyzedPart>();
+  readonly #contracts: Contracts;
 
   constructor(
     readonly library: Library,
-    readonly shared: Shared,
-  ) {}
+    shared: Shared,
+  ) {
+    this.#contracts = new Contracts(shared, library.elements);
+  }
 
   /** The element in whose folder (below that of generated types) a file lies. */
   element(file: string): { element: Element; part: AnalyzedPart } | undefined {
@@ -59,8 +84,7 @@ class Places {
       file.startsWith(`${TYPES_FOLDER}/${candidate.folder}/`),
     );
     if (!folder) return undefined;
-    const others = this.library.elements.filter((other) => other !== folder);
-    const part = this.#parts.get(folder.folder) ?? analyzeElements([folder], this.shared, others);
+    const part = this.#parts.get(folder.folder) ?? analyzeElements([folder], this.#contracts);
     this.#parts.set(folder.folder, part);
     return part.elements[0] && { element: part.elements[0], part };
   }
@@ -73,6 +97,17 @@ class Places {
     const { segments } = viewModule(element, part.contracts, sharedModule(element.folder.folder));
     return originOf(segments, line, column);
   }
+}
+
+/**
+ * A first check is often the only one, as in continuous integration: what makes the next one faster is written by
+ * the second, since writing it takes a sixth longer.
+ */
+const ONCE = ['--incremental', 'false', '--tsBuildInfoFile', 'null'];
+
+/** Each checker of TypeScript reads the platform's types for itself: more of them than cores only cost. */
+function checkers(): string[] {
+  return ['--checkers', String(Math.min(availableParallelism(), 4))];
 }
 
 async function findCompiler(): Promise<string | undefined> {
@@ -95,7 +130,9 @@ function run(
   cwd: string,
 ): Promise<{ output: string; ended: number | null }> {
   return new Promise((resolve) => {
-    const child = spawn(command, args, { cwd, stdio: ['ignore', 'pipe', 'pipe'] });
+    // The compiler runs once and ends: collecting its garbage less often takes a third of its time away.
+    const env = { GOGC: '400', ...process.env };
+    const child = spawn(command, args, { cwd, env, stdio: ['ignore', 'pipe', 'pipe'] });
     let output = '';
     child.stdout.on('data', (chunk: Buffer) => (output += chunk.toString()));
     child.stderr.on('data', (chunk: Buffer) => (output += chunk.toString()));
@@ -130,10 +167,10 @@ function parseDiagnostics(output: string, root: string): Diagnostic[] {
   return found;
 }
 
-function toFindings(diagnostics: readonly Diagnostic[], made: TypeFiles, places: Places): Finding[] {
+function toFindings(diagnostics: readonly Diagnostic[], program: TypedProgram, places: Places): Finding[] {
   const findings = new Map<string, Finding>();
-  const views = new Set(made.views);
-  const behaviors = new Set(made.behaviors);
+  const views = new Set(program.views);
+  const behaviors = new Set(program.behaviors);
   for (const diagnostic of diagnostics) {
     const finding = views.has(diagnostic.file)
       ? viewFinding(diagnostic, places)

@@ -11,12 +11,25 @@ export const MANY = 200;
 
 const WORKER = join(TOOL_ROOT, 'dist', 'slice-worker.js');
 
+/**
+ * Most of the time of a check goes into code that has just been loaded and that runs for two seconds: compiling it
+ * at its first call is worth it, and optimizing it as eagerly as in a server is not. Engines complain of switches
+ * that they do not know, so each version gets its own.
+ */
+function compileForShortRuns(): void {
+  const major = Number(process.versions.node.split('.')[0]);
+  if (major === 20) setFlagsFromString('--interrupt-budget=600000');
+  if (major === 22 || major === 24) setFlagsFromString('--invocation-count-for-turbofan=12000');
+  if (major === 20 || major === 22 || major === 24) setFlagsFromString('--always-sparkplug');
+}
+
 /** A thread that checks a part of a large library. It loads its modules while the files of the library are read. */
 export class SecondThread {
   readonly #worker = new Worker(WORKER);
 
   /** Starts it, where the machine has a core for it. */
   static start(): SecondThread | undefined {
+    compileForShortRuns();
     return availableParallelism() > 1 && existsSync(WORKER) ? new SecondThread() : undefined;
   }
 
@@ -24,9 +37,6 @@ export class SecondThread {
   static startFor(root: string): SecondThread | undefined {
     try {
       if (readdirSync(join(root, 'elements')).length < MANY) return undefined;
-      // Most of the time goes into code that has just been loaded: compiling it at its first call, without
-      // optimizing, is worth it where it runs a thousand times.
-      setFlagsFromString('--always-sparkplug');
       return SecondThread.start();
     } catch {
       return undefined;

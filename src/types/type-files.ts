@@ -11,46 +11,65 @@ export const OWN_FOLDER = '.lastwright';
 /** Where generated types lie, relative to the library's root; `rootDirs` of a tsconfig lead here. */
 export const TYPES_FOLDER = `${OWN_FOLDER}/types`;
 
-/** Generated files by their path from the library's root. */
-export interface TypeFiles {
-  files: Map<string, string>;
-  /** Modules of views. */
+/** What TypeScript looks at in a library, by paths from its root. */
+export interface TypedProgram {
+  /** Generated declarations and modules. */
+  made: string[];
+  /** Those of them that are modules of views. */
   views: string[];
   /** Behaviors in TypeScript. */
   behaviors: string[];
 }
 
-/** The types of a library: a declaration for each contract and, where nothing is broken, a module for each view. */
+/** The program, and the text of its generated files by path. */
+export interface TypeFiles {
+  files: Map<string, string>;
+  program: TypedProgram;
+}
+
+/** Several programs as one, in an order that is always the same. */
+export function joinPrograms(programs: readonly TypedProgram[]): TypedProgram {
+  const all = (kind: keyof TypedProgram): string[] => programs.flatMap((one) => one[kind]).sort();
+  return { made: all('made'), views: all('views'), behaviors: all('behaviors') };
+}
+
+/** The types of elements: a declaration for each contract and, where nothing is broken, a module for each view. */
 export function typeFiles({ elements, findings, contracts }: AnalyzedPart): TypeFiles {
   const broken = new Set(
     findings.filter(({ severity }) => severity === 'error').map(({ file }) => posix.dirname(file)),
   );
-  const made: TypeFiles = { files: new Map(), views: [], behaviors: [] };
-  made.files.set(`${TYPES_FOLDER}/${SHARED_TYPES}`, SHARED_DECLARATION);
+  const files = new Map<string, string>();
+  const views: string[] = [];
+  const behaviors: string[] = [];
   for (const element of elements) {
     const { contract, folder, plan } = element;
     if (contract.wraps !== undefined) continue;
     const shared = sharedModule(folder.folder);
-    made.files.set(declarationPath(contract.file), authorDeclaration(contract, stateModule(element), shared));
+    files.set(declarationPath(contract.file), authorDeclaration(contract, stateModule(element), shared));
     if (broken.has(folder.folder)) continue;
-    if (folder.behavior && /\.m?ts$/.test(folder.behavior.file)) made.behaviors.push(folder.behavior.file);
+    if (folder.behavior && TYPESCRIPT.test(folder.behavior.file)) behaviors.push(folder.behavior.file);
     if (!plan) continue;
     const path = `${TYPES_FOLDER}/${plan.file}.ts`;
-    made.files.set(path, viewModule(element, contracts, shared).code);
-    made.views.push(path);
+    files.set(path, viewModule(element, contracts, shared).code);
+    views.push(path);
   }
-  return made;
+  return { files, program: { made: [...files.keys()], views, behaviors } };
 }
 
-/** Adds the types of traits that do something: a declaration for each, and its behavior to be checked. */
-export function addTraitTypes(made: TypeFiles, traits: Iterable<Trait>): void {
+/** The types of traits that do something: a declaration for each, and its behavior to be checked. */
+export function traitTypeFiles(traits: Iterable<Trait>): TypeFiles {
+  const files = new Map<string, string>();
+  const behaviors: string[] = [];
   for (const trait of traits) {
     if (!trait.behavior) continue;
     const shared = sharedModule(posix.dirname(trait.file));
-    made.files.set(declarationPath(trait.file), authorDeclaration(asContract(trait), undefined, shared));
-    if (/\.m?ts$/.test(trait.behavior.file)) made.behaviors.push(trait.behavior.file);
+    files.set(declarationPath(trait.file), authorDeclaration(asContract(trait), undefined, shared));
+    if (TYPESCRIPT.test(trait.behavior.file)) behaviors.push(trait.behavior.file);
   }
+  return { files, program: { made: [...files.keys()], views: [], behaviors } };
 }
+
+const TYPESCRIPT = /\.m?ts$/;
 
 /** A trait as a contract that has nothing else. */
 function asContract(trait: Trait): Contract {
@@ -93,7 +112,7 @@ function stateModule({ behavior, folder }: Element): string | undefined {
 }
 
 /** The configuration with which generated and written code is checked together. */
-export function typesConfig(root: string, { files, behaviors }: TypeFiles): string {
+function typesConfig(root: string, { made, behaviors }: TypedProgram): string {
   const own = existsSync(join(root, 'tsconfig.json'));
   const up = '../../';
   const config = {
@@ -124,7 +143,8 @@ export function typesConfig(root: string, { files, behaviors }: TypeFiles): stri
       rootDirs: [up, '.'],
     },
     files: [
-      ...[...files.keys()].map((path) => `./${path.slice(TYPES_FOLDER.length + 1)}`),
+      `./${SHARED_TYPES}`,
+      ...made.map((path) => `./${path.slice(TYPES_FOLDER.length + 1)}`),
       ...behaviors.map((path) => up + path),
     ],
     include: [],
@@ -133,23 +153,40 @@ export function typesConfig(root: string, { files, behaviors }: TypeFiles): stri
 }
 
 /**
- * Writes the generated types of a library; files that are the same already stay as they are. Thousands of small
- * files are written faster one after the other.
+ * Writes what belongs to a program as a whole: what all elements share, and the configuration that names its files.
+ * Tells whether there was one before.
  */
-export function writeTypes(root: string, made: TypeFiles): void {
-  const all = new Map(made.files);
-  all.set(`${OWN_FOLDER}/.gitignore`, '*\n');
-  all.set(`${TYPES_FOLDER}/tsconfig.json`, typesConfig(root, made));
-  const folders = new Set<string>();
-  for (const [path, text] of all) {
+export function writeProgram(root: string, program: TypedProgram): boolean {
+  const before = existsSync(join(root, TYPES_FOLDER, 'tsconfig.json'));
+  writeTypeFiles(
+    root,
+    new Map([
+      [`${OWN_FOLDER}/.gitignore`, '*\n'],
+      [`${TYPES_FOLDER}/${SHARED_TYPES}`, SHARED_DECLARATION],
+      [`${TYPES_FOLDER}/tsconfig.json`, typesConfig(root, program)],
+    ]),
+  );
+  return before;
+}
+
+/**
+ * Writes generated files below a library's root; those that are the same already stay as they are. Thousands of
+ * small files are written faster one after the other.
+ */
+export function writeTypeFiles(root: string, files: ReadonlyMap<string, string>): void {
+  const known = new Set<string>();
+  const fresh = new Set<string>();
+  for (const [path, text] of files) {
     const target = join(root, path);
-    if (readIfThere(target) === text) continue;
     const folder = dirname(target);
-    if (!folders.has(folder)) mkdirSync(folder, { recursive: true });
-    folders.add(folder);
-    const fresh = `${target}.${process.pid}.new`;
-    writeFileSync(fresh, text);
-    renameSync(fresh, target);
+    if (!known.has(folder)) {
+      known.add(folder);
+      if (mkdirSync(folder, { recursive: true }) !== undefined) fresh.add(folder);
+    }
+    if (!fresh.has(folder) && readIfThere(target) === text) continue;
+    const written = `${target}.${process.pid}.new`;
+    writeFileSync(written, text);
+    renameSync(written, target);
   }
 }
 

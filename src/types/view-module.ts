@@ -16,13 +16,15 @@ export interface ViewModule {
 
 /** The type-check module of an element's view; `contracts` are those of the library by tag. */
 export function viewModule(
-  { contract, plan, view, folder }: Element,
+  { contract, plan, view, folder, behavior: read }: Element,
   contracts: ReadonlyMap<string, Contract>,
   shared: string,
 ): ViewModule {
   const origins = new Origins();
+  const callee = (name: string): string =>
+    read?.exports.get(name)?.takesInside ? `behavior.${name}` : `called(behavior.${name})`;
   const writer = new TypeWriter(
-    { file: plan!.file, positions: view!.positions, origins, callee: (name) => `called(behavior.${name})` },
+    { file: plan!.file, positions: view!.positions, origins, callee },
     contracts,
     folder.folder,
   );
@@ -30,7 +32,7 @@ export function viewModule(
   const behavior = folder.behavior?.file.split('/').pop();
   const lines = [
     `import type { Filled, Inside, Properties, State } from ${quoted(`./${contract.file.split('/').pop()}`)};`,
-    `import { called, each, given } from ${quoted(shared)};`,
+    `import { called, each, given, type List } from ${quoted(shared)};`,
     ...writer.imports(),
     ...(behavior ? [`import * as behavior from ${quoted(`./${behavior}`)};`] : []),
     '',
@@ -86,16 +88,14 @@ class TypeWriter {
         const item = localName(own.find(({ kind }) => kind === 'item')!);
         const index = own.find(({ kind }) => kind === 'index');
         const code = this.#code(binding.list);
-        const list = `each(${code})`;
-        const head = index
-          ? `const [${localName(index)}, ${item}] of ${list}.entries()`
-          : `const ${item} of ${list}`;
         const key = binding.block.repeats!.key;
-        const body = [...(key ? [`void (${this.#code(key)});`] : []), this.block(binding.block)]
-          .filter(Boolean)
-          .join('\n');
+        const body = [
+          ...(index ? [`const ${localName(index)} = 0 as number;`] : []),
+          ...(key ? [`void (${this.#code(key)});`] : []),
+          this.block(binding.block),
+        ].filter(Boolean);
         // What is no list is told once: the items of it count as anything.
-        return `given<Iterable<unknown>>(${code});\nfor (${head}) {\n${indent(body)}\n}`;
+        return `given<List>(${code});\nfor (const ${item} of each(${code})) {\n${indent(body.join('\n'))}\n}`;
       }
       case 'property': {
         const [only] = binding.parts;
