@@ -1,8 +1,25 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { cellOf, verifyReportSchema } from '../src/index.js';
+import { cellOf, ENGINES, verifyReportSchema } from '../src/index.js';
+import { PageServer } from '../src/verify/page-server.js';
 import { copyDemo, FACETS, lastwright, readTree, writeElement, writeFiles } from './helpers.js';
+
+/** Opens a report at one of its cells, and gives what an expression says there. */
+async function inBrowser(html: string, cell: string, expression: string): Promise<unknown> {
+  const server = new PageServer();
+  server.put('/verify.html', html);
+  await server.start();
+  const browser = await ENGINES[0]!.launch();
+  try {
+    const page = await browser.newPage();
+    await page.open(`${server.origin}/verify.html#${cell}`);
+    return await page.evaluate(expression, 5000);
+  } finally {
+    await browser.close();
+    await server.stop();
+  }
+}
 
 describe('verify', () => {
   it('proves the demo in all hosts, keeps the source and the evidence, and writes a report', async () => {
@@ -44,8 +61,10 @@ describe('verify', () => {
     expect(sources('html')).toContain("addEventListener('berth-claim'");
 
     const html = readFileSync(join(folder, '.lastwright/verify.html'), 'utf8');
-    expect(html).toContain('id="quay-berth.events.react.chromium"');
     expect(html).not.toContain('<script');
+    const open = `[...document.querySelectorAll('details[open] > div')].map(({ id }) => id).join()`;
+    const cell = 'quay-berth.events.react.chromium';
+    expect(await inBrowser(html, cell, open)).toBe(cell);
     expect(Object.keys(readTree(folder)).filter((path) => path.startsWith('dist/'))).toEqual([]);
   });
 

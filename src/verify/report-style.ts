@@ -20,7 +20,7 @@ table { border-collapse: collapse; width: 100%; }
 .matrix a { color: inherit; text-decoration: none; display: block; } .matrix a:hover { text-decoration: underline; }
 i { font-style: normal; display: inline-block; width: 1.1em; text-align: center; }
 details { border: 1px solid var(--line); border-radius: 6px; margin: 6px 0; background: var(--soft); }
-details[open] { background: none; } details:target { outline: 2px solid var(--care); }
+details[open] { background: none; } details:has(> :target) { outline: 2px solid var(--care); } details > div { scroll-margin-top: 96px; }
 summary { padding: 6px 12px; cursor: pointer; font-weight: 600; } summary small { font-weight: 400; }
 .subject, figure { margin: 6px 16px 14px; } .subject h4 { margin: 10px 0 2px; font-size: 14px; } .subject p { margin: 0 0 4px; }
 .evidence { font-size: 13px; } .evidence td, .evidence th { padding: 2px 10px 2px 0; text-align: start; vertical-align: top; border-bottom: 1px solid var(--line); overflow-wrap: anywhere; }

@@ -83,7 +83,7 @@ function tryAttribute({ element }: Mounted, control: Element, { name, first, sec
   observer.expect(
     'remove it',
     control.getAttribute(name) !== second,
-    `still ${show(control.getAttribute(name))}`,
+    show(control.getAttribute(name)),
     'gone, or what the control has by itself',
   );
   element.setAttribute(name, first);
@@ -170,7 +170,12 @@ async function tryClick(
   control.addEventListener('click', reach);
   (control as HTMLElement).click();
   await page.settle();
-  observer.expect('click the control', heard === 1, `heard ${heard} times at the element`, 'heard once');
+  observer.expect(
+    'click the control',
+    heard === 1,
+    heard === 1 ? 'heard once at the element' : `heard ${heard} times`,
+    'heard once',
+  );
   element.click();
   await page.settle();
   observer.expect(
