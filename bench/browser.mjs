@@ -27,14 +27,15 @@ const MARK = '<!-- measured: -->';
 const HEAP_LIMIT = 2;
 
 const scripts = await bundles();
-const names = Object.keys(scripts);
+/** `ONLY="by hand,lastwright"` leaves the others out. */
+const names = process.env.ONLY?.split(',') ?? Object.keys(scripts);
 // A page that nothing else shares a process with measures time in steps of 5 µs instead of 100 µs.
 const server = new PageServer({
   'cross-origin-opener-policy': 'same-origin',
   'cross-origin-embedder-policy': 'require-corp',
 });
-for (const [place, script] of Object.values(scripts).entries()) {
-  server.put(`/${place}.js`, script);
+for (const [place, name] of names.entries()) {
+  server.put(`/${place}.js`, scripts[name]);
   server.put(
     `/${place}.html`,
     `<!doctype html><style>body { margin: 0 }</style><div id="app"></div><script src="/${place}.js"></script>`,
@@ -45,13 +46,22 @@ const browser = await ENGINES[0].launch();
 
 /** All samples: kind of round → operation → implementation → times. */
 const samples = {};
-const note = (round, name, times) => {
-  for (const [operation, { script, total }] of Object.entries(times)) {
-    const at = ((samples[round] ??= {})[operation] ??= {});
-    (at[name] ??= []).push({ script, total });
-  }
-};
 const heap = Object.fromEntries(names.map((name) => [name, []]));
+
+/** Measures each operation of a round. */
+async function measure(page, as, name, kind, count) {
+  for (const operation of await page.evaluate(`beginRound('${kind}', ${count})`, 60_000)) {
+    await page.evaluate('prepare()', 60_000);
+    const times = await page.evaluate('operate()', 60_000);
+    const at = ((samples[as] ??= {})[operation] ??= {});
+    (at[name] ??= []).push(times);
+  }
+}
+
+/** Runs rounds that are not measured, until the browser has compiled what it is going to compile. */
+async function warmUp(page, kind, count, rounds) {
+  for (let round = 0; round < rounds; round++) await page.evaluate(`wholeRound('${kind}', ${count})`, 60_000);
+}
 
 for (let repetition = 0; repetition < REPETITIONS; repetition++) {
   // Each repetition begins with another one, so that none always runs on a warmer or a colder machine.
@@ -59,17 +69,12 @@ for (let repetition = 0; repetition < REPETITIONS; repetition++) {
   for (const name of order) {
     const page = await browser.newPage();
     await page.open(`${server.origin}/${names.indexOf(name)}.html`);
-    const cold = await page.evaluate(`berthRound(${COUNT})`, 60_000);
-    note('cold', name, cold);
-    // What earlier rounds left is collected now, and not in the middle of one that is measured.
-    await page.heapUsed();
-    for (let warm = 0; warm < 2; warm++) await page.evaluate(`berthRound(${COUNT})`, 60_000);
-    note('berths', name, await page.evaluate(`berthRound(${COUNT})`, 60_000));
-    await page.heapUsed();
-    for (let warm = 0; warm < 2; warm++) await page.evaluate('boardRound(1000)', 60_000);
-    note('board 1,000', name, await page.evaluate('boardRound(1000)', 60_000));
-    await page.heapUsed();
-    note('board 10,000', name, await page.evaluate('boardRound(10000)', 120_000));
+    await measure(page, 'cold', name, 'berths', COUNT);
+    await warmUp(page, 'berths', COUNT, 6);
+    await measure(page, 'berths', name, 'berths', COUNT);
+    await warmUp(page, 'board', 1000, 3);
+    await measure(page, 'board 1,000', name, 'board', 1000);
+    await measure(page, 'board 10,000', name, 'board', 10_000);
     const before = await page.heapUsed();
     await page.evaluate(`createAndKeep(${COUNT}).then(() => 0)`, 60_000);
     heap[name].push((await page.heapUsed()) - before);

@@ -78,6 +78,32 @@ describe('a development build', () => {
   });
 });
 
+describe('a second copy of a package', () => {
+  const built = new BuiltPage(demo, 'development/index.js');
+  beforeAll(async () => {
+    await built.start();
+    for (const [path, content] of built.files) built.server.put(`/copy/${path}`, content);
+  });
+  afterAll(() => built.stop());
+
+  const told = (entry: string): Promise<string[]> =>
+    built.run<string[]>(`
+      const told = [];
+      const { warn, info } = console;
+      console.warn = console.info = (message) => told.push(message);
+      const first = customElements.get('quay-tabs');
+      await import('${entry}');
+      Object.assign(console, { warn, info });
+      return first === customElements.get('quay-tabs') ? told : ['the first one was replaced'];`);
+
+  it('is told of in development, and leaves the first one in use', async () => {
+    expect(await told('/copy/development/quay-tabs.js')).toEqual([
+      '<quay-tabs> is registered already, by another copy of its module; that first one stays in use.',
+    ]);
+    expect(await told('/copy/elements/quay-panel.js')).toEqual([]);
+  });
+});
+
 describe('a production build', () => {
   const built = new BuiltPage(demo);
   beforeAll(() => built.start());

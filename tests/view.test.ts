@@ -3,7 +3,8 @@ import { readBehavior } from '../src/behavior/read-behavior.js';
 import { readContract } from '../src/contract/read-contract.js';
 import type { Contract } from '../src/contract/model.js';
 import { parseView } from '../src/view/parse-view.js';
-import { allBlocks, planView } from '../src/view/plan.js';
+import { planView } from '../src/view/plan.js';
+import { allBlocks } from '../src/view/view-plan.js';
 
 const CONTRACT = readContract(
   'c.yaml',

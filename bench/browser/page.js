@@ -16,58 +16,96 @@ const swapped = (rows, one, other) => {
   [next[one], next[other]] = [next[other], next[one]];
   return next;
 };
+const renamed = ({ id, name }) => ({ id: id + 5, name: `${name} ${id % 7}` });
 const places = (count, step = 1) => Array.from({ length: Math.ceil(count / step) }, (_, at) => at * step);
 
-let times = {};
-async function time(name, work) {
+/** The operations of a round: name, what is made ready for it, what is timed, and what comes after. */
+const ROUNDS = {
+  berths(app, count) {
+    let rows = list(1, count, berth);
+    return [
+      ['create', () => {}, () => app.createAll(rows)],
+      [
+        'update all',
+        () => (rows = every(rows, 1, (row) => ({ ...row, depth: row.depth + 1 }))),
+        () => app.show(rows, places(count)),
+      ],
+      [
+        'update every tenth',
+        () => (rows = every(rows, 10, (row) => ({ ...row, label: `${row.label}!` }))),
+        () => app.show(rows, places(count, 10)),
+      ],
+      ['swap two', () => (rows = swapped(rows, 1, count - 2)), () => app.swap(rows, 1, count - 2)],
+      [
+        'replace list',
+        () => (rows = every(rows, 1, (row) => ({ ...row, parcels: row.parcels.map(renamed) }))),
+        () => app.show(rows, places(count)),
+      ],
+      ['remove all', () => {}, () => app.removeAll()],
+    ];
+  },
+  board(app, count) {
+    let rows = list(1, count, boardRow);
+    return [
+      ['create', () => app.boardStart(), () => app.boardShow(rows)],
+      [
+        'append 1,000',
+        () => (rows = [...rows, ...list(count + 1, 1000, boardRow)]),
+        () => app.boardShow(rows),
+      ],
+      [
+        'update every tenth',
+        () => (rows = every(rows, 10, (row) => ({ ...row, ship: `${row.ship}!` }))),
+        () => app.boardShow(rows),
+      ],
+      ['swap two', () => (rows = swapped(rows, 1, count - 2)), () => app.boardShow(rows)],
+      ['remove one', () => (rows = rows.filter((_, place) => place !== 5)), () => app.boardShow(rows)],
+      ['clear', () => {}, () => app.boardShow([]), () => app.boardEnd()],
+    ];
+  },
+};
+
+let steps = [];
+
+/** Begins a round and gives the names of its operations. */
+globalThis.beginRound = (kind, count) => {
+  steps = ROUNDS[kind](globalThis.app, count);
+  return steps.map(([name]) => name);
+};
+
+/** Makes so much garbage that the browser collects what is short-lived; a full collection would drop compiled code. */
+function collectYoung() {
+  let junk;
+  for (let count = 0; count < 800; count++) junk = Array.from({ length: 10_000 }, () => count);
+  return junk.length;
+}
+
+/** Makes the next operation ready. What was left before it is collected now, and not in its middle. */
+globalThis.prepare = async () => {
+  await steps[0][1]();
+  return collectYoung();
+};
+
+/** Runs the next operation; gives the milliseconds of its script alone, and with the layout that follows. */
+globalThis.operate = async () => {
+  const [, , work, after] = steps.shift();
   // What an operation before left to do is not counted here.
   await new Promise((resolve) => setTimeout(resolve));
   const began = performance.now();
   await work();
   const script = performance.now() - began;
   void document.body.offsetHeight;
-  times[name] = { script, total: performance.now() - began };
-}
-
-/** One round with `count` components; gives times in milliseconds by operation. */
-globalThis.berthRound = async (count) => {
-  const { app } = globalThis;
-  times = {};
-  let rows = list(1, count, berth);
-  await time('create', () => app.createAll(rows));
-  rows = every(rows, 1, (row) => ({ ...row, depth: row.depth + 1 }));
-  await time('update all', () => app.show(rows, places(count)));
-  rows = every(rows, 10, (row) => ({ ...row, label: `${row.label}!` }));
-  await time('update every tenth', () => app.show(rows, places(count, 10)));
-  rows = swapped(rows, 1, count - 2);
-  await time('swap two', () => app.swap(rows, 1, count - 2));
-  rows = every(rows, 1, (row) => ({
-    ...row,
-    parcels: row.parcels.map(({ id, name }) => ({ id: id + 5, name: `${name} ${row.id % 7}` })),
-  }));
-  await time('replace list', () => app.show(rows, places(count)));
-  await time('remove all', () => app.removeAll());
-  return times;
+  const total = performance.now() - began;
+  await after?.();
+  return { script, total };
 };
 
-/** One round with a board of `count` rows. */
-globalThis.boardRound = async (count) => {
-  const { app } = globalThis;
-  times = {};
-  await app.boardStart();
-  let rows = list(1, count, boardRow);
-  await time('create', () => app.boardShow(rows));
-  rows = [...rows, ...list(count + 1, 1000, boardRow)];
-  await time('append 1,000', () => app.boardShow(rows));
-  rows = every(rows, 10, (row) => ({ ...row, ship: `${row.ship}!` }));
-  await time('update every tenth', () => app.boardShow(rows));
-  rows = swapped(rows, 1, count - 2);
-  await time('swap two', () => app.boardShow(rows));
-  rows = rows.filter((_, place) => place !== 5);
-  await time('remove one', () => app.boardShow(rows));
-  await time('clear', () => app.boardShow([]));
-  await app.boardEnd();
-  return times;
+/** A whole round without measuring. */
+globalThis.wholeRound = async (kind, count) => {
+  for (const _ of globalThis.beginRound(kind, count)) {
+    await steps[0][1]();
+    await globalThis.operate();
+  }
 };
 
 /** Creates components and leaves them, so that their memory can be measured. */

@@ -1,7 +1,7 @@
 import { LIFECYCLE_EXPORTS } from '../behavior/read-behavior.js';
 import type { Finding, Position, Severity } from '../finding.js';
 import { meantBy, suggestion } from '../nearest.js';
-import type { Placed } from '../view/plan.js';
+import type { Placed } from '../view/view-plan.js';
 import type { Element } from './analyze.js';
 
 /** Do the files of an element keep what its contract promises? `broken` files are not looked into. */

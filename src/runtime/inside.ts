@@ -1,9 +1,12 @@
 import { mark, rootOf, type ViewElement } from './view-element.js';
 
+/** The state of elements that remember nothing. */
+const NO_STATE = Object.freeze({});
+
 /** What an element's own code works with: its host, state, events and listeners. */
 export class Inside {
   readonly host: ViewElement;
-  state: object = {};
+  state: object = NO_STATE;
   #internals: ElementInternals | undefined;
   #connection: AbortController | undefined;
 

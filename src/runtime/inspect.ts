@@ -32,6 +32,8 @@ export function inspect(Class: CustomElementConstructor, promises: Promises): vo
     connectedCallback?.call(this);
     // Some frameworks set properties after they have put the element in its place.
     setTimeout(() => tellMissing(this, promises));
+    if (watched.has(this)) return;
+    watched.add(this);
     for (const type of ['click', 'change', 'input', 'keydown'])
       this.addEventListener(type, () => setTimeout(() => tellChanged(this, promises)));
   };
@@ -41,6 +43,9 @@ export function inspect(Class: CustomElementConstructor, promises: Promises): vo
   };
   for (const name of promises.data) watchData(prototype, name, promises);
 }
+
+/** Elements whose data is looked at after events. */
+const watched = new WeakSet<HTMLElement>();
 
 /** What has been told already, so that each fault of an element is told once. */
 const told = new WeakMap<HTMLElement, Set<string>>();

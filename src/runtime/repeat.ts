@@ -22,7 +22,8 @@ export function repeat(
     if (before.length === items.length && updateInPlace(before, items, Kind, changed)) return before;
     return new Repetition(place, before, items, Kind, outer, changed).update();
   }
-  const after: Block[] = [];
+  // An array that grows takes room for more than comes.
+  const after = Array<Block>(items.length);
   if (items.length > 0) fill(after, items, 0, items.length, Kind, outer, parentOf(place), anchorOf(place));
   return after;
 }

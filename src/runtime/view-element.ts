@@ -101,7 +101,7 @@ export class ViewElement extends HTMLElement {
           element.#setup.before?.(element.#inside as never);
           const changed = element.#changed;
           element.#changed = 0;
-          element.#view!.update(changed);
+          element.#view!.update(changed, element);
         } catch (error) {
           element.#changed = 0;
           reportError(error);
@@ -141,7 +141,7 @@ export class ViewElement extends HTMLElement {
       this.#setup.begin?.(inside as never);
       this.#view = new this.#setup.View(inside);
       try {
-        this.#view.update(ALL);
+        this.#view.update(ALL, this);
       } finally {
         this.#root.append(this.#view.root);
       }

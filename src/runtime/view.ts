@@ -12,8 +12,8 @@ export interface View {
   inside?: Inside;
   /** The view's only node, or a fragment that is emptied when the view is put into the page. */
   root: Node;
-  /** Re-evaluates the bindings that read a name among the changed ones (bits). */
-  update(changed: number): void;
+  /** Re-evaluates the bindings that read a name among the changed ones (bits); `host` is given to whole views only. */
+  update(changed: number, host?: HTMLElement): void;
 }
 
 /** A part of a view that comes and goes, or is repeated. */

@@ -6,7 +6,7 @@ import { isNativeEvent } from '../standards/standards.js';
 import { emitExpression, localName, type ViewSource } from '../view/emit-expression.js';
 import { indent } from '../view/emit-view.js';
 import { Origins, type Segment } from '../view/mapped-code.js';
-import type { Binding, BlockPlan, ListenerPlan, PlanPart } from '../view/plan.js';
+import type { Binding, BlockPlan, ListenerPlan, PlanPart } from '../view/view-plan.js';
 
 /** A view as a TypeScript module that is only checked, and where its pieces come from. */
 export interface ViewModule {

@@ -1,5 +1,5 @@
 import { constantCase } from '../contract/names.js';
-import { allBlocks, type ViewPlan } from './plan.js';
+import { allBlocks, type ViewPlan } from './view-plan.js';
 
 /** Which bits a change of each name sets; a binding looks at the bits of the names it reads. */
 export interface Bits {

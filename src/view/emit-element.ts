@@ -2,14 +2,14 @@ import type { Behavior } from '../behavior/read-behavior.js';
 import { INSIDE_MEMBERS } from '../behavior/inside-members.js';
 import type { Contract, Property } from '../contract/model.js';
 import { liveProperties, nativeProperties, passedAttributes, standsForControl } from '../contract/passed.js';
-import { camelCase, constantCase } from '../contract/names.js';
-import { frozenLiteral, literal, propertyKey, quoted, templateLiteral } from '../literal.js';
+import { camelCase } from '../contract/names.js';
+import { literal, propertyKey, quoted, templateLiteral } from '../literal.js';
 import { access } from './emit-expression.js';
 import { emitView, indent, type Emission } from './emit-view.js';
 import { traitInside, traitModule, type AppliedTrait } from './tasks.js';
 import { Origins } from './mapped-code.js';
-import { docComment } from '../contract/typescript.js';
-import { unique, type ViewPlan } from './plan.js';
+import { comment, PropertyEmitter } from './emit-property.js';
+import type { ViewPlan } from './view-plan.js';
 import type { PositionIndex } from '../finding.js';
 import type { EncodedSourceMap } from '@jridgewell/gen-mapping';
 
@@ -51,7 +51,13 @@ export function emitElement(source: ElementSource, addresses: Addresses): Emitte
   const origins = new Origins();
   const { code: viewCode, emission } = emitView(plan, contract, view.positions, origins);
   const element = new ElementEmitter(source, emission, addresses.styles !== undefined);
-  const body = [...element.beforeView(), viewCode, ...element.constants(), element.setup(), element.class()]
+  const body = [
+    ...element.beforeView(),
+    viewCode,
+    ...element.properties.constants(),
+    element.setup(),
+    element.class(),
+  ]
     .filter(Boolean)
     .join('\n\n');
   const names = [...emission.runtime].sort();
@@ -89,14 +95,15 @@ function runtimeImport(names: readonly string[], address: string): string {
 }
 
 class ElementEmitter {
-  /** The constant that holds a property's choices or its default. */
-  readonly #constants = new Map<string, string>();
+  /** The members that are properties. */
+  readonly properties: PropertyEmitter;
 
   constructor(
     readonly source: ElementSource,
     readonly emission: Emission,
     readonly hasStyles: boolean,
   ) {
+    this.properties = new PropertyEmitter(emission, (name) => this.#reactsTo(name));
     for (const name of ['insideClass', this.#base]) emission.runtime.add(name);
   }
 
@@ -129,25 +136,6 @@ class ElementEmitter {
     });
     if (results.length > 0) lines.push(`const results = {\n${indent(results.join('\n'))}\n};`);
     return lines;
-  }
-
-  /** Lists of choices, and defaults that all instances share because nobody can change them. */
-  constants(): string[] {
-    const lines: string[] = [];
-    for (const { name, kind, schema, default: given } of this.source.contract.properties) {
-      const upper = constantCase(name);
-      if (kind === 'enum') {
-        const constant = unique(`${upper}_CHOICES`, this.emission.constants);
-        this.#constants.set(name, constant);
-        lines.push(`const ${constant} = ${literal(schema.enum)};`);
-      }
-      if (typeof given === 'object' && given !== null) {
-        const constant = unique(`DEFAULT_${upper}`, this.emission.constants);
-        this.#constants.set(name, constant);
-        lines.push(`const ${constant} = ${frozenLiteral(given)};`);
-      }
-    }
-    return lines.length > 0 ? [lines.join('\n')] : [];
   }
 
   setup(): string {
@@ -204,12 +192,12 @@ class ElementEmitter {
     const { runtime } = this.emission;
     const lines: string[] = [];
     const begin = this.#callsOf('firstConnected');
-    const slots = this.#mark('slots:filled');
+    const slots = this.properties.bitsOf('slots:filled');
     if (slots) {
       runtime.add('watchSlots');
       begin.push(`watchSlots(${slots})`);
     }
-    const templates = this.#mark('slots:templates');
+    const templates = this.properties.bitsOf('slots:templates');
     if (templates) {
       runtime.add('watchTemplates');
       begin.push(`watchTemplates(${templates})`);
@@ -306,7 +294,9 @@ class ElementEmitter {
     if (events.length > 0 || hasState)
       list.push(events.length > 0 ? `{ ${events.join(', ')} }` : 'undefined');
     if (hasState) {
-      const bits = behavior!.state.map((name) => `${propertyKey(name)}: ${this.#mark(`state:${name}`) || 0}`);
+      const bits = behavior!.state.map(
+        (name) => `${propertyKey(name)}: ${this.properties.bitsOf(`state:${name}`) || 0}`,
+      );
       list.push('behavior.state', `{ ${bits.join(', ')} }`);
     }
     return `insideClass(${list.join(', ')})`;
@@ -317,10 +307,10 @@ class ElementEmitter {
     const { properties } = contract;
     const attributes = properties.flatMap(({ attribute }) => (attribute ? [attribute] : []));
     const members: string[] = [...this.#statics(attributes)];
-    const fields = properties.map((property) => this.#field(property));
+    const fields = properties.map((property) => this.properties.field(property));
     if (fields.length > 0) members.push(fields.join('\n'));
     members.push(this.#constructorOf(properties));
-    for (const property of properties) members.push(this.#accessors(property));
+    for (const property of properties) members.push(this.properties.accessors(property));
     for (const { name, parameters, description } of contract.methods) {
       this.emission.runtime.add('insideOf');
       const names = parameters.map((parameter) => parameter.name);
@@ -356,7 +346,8 @@ class ElementEmitter {
     if (observed.length > 0) lines.push(`static observedAttributes = ${list(observed)};`);
     if (contract.passthrough) {
       const bits = passed.map(
-        (name) => `${propertyKey(name)}: ${this.#mark(`property:${this.#nativeName(name)}`) || 0}`,
+        (name) =>
+          `${propertyKey(name)}: ${this.properties.bitsOf(`property:${this.#nativeName(name)}`) || 0}`,
       );
       lines.push(`static passed = ${bits.length > 0 ? `{ ${bits.join(', ')} }` : '{}'};`);
       const written = [...plan.written].filter(
@@ -433,7 +424,7 @@ class ElementEmitter {
     }
     if (disabled) {
       // No attribute is written: what a fieldset turned off is on again with it.
-      const marks = this.#mark('property:disabled');
+      const marks = this.properties.bitsOf('property:disabled');
       const lines = ['this.#disabled = disabled;', ...(marks ? [`mark(this, ${marks});`] : [])];
       members.push(`formDisabledCallback(disabled) {\n${indent(lines.join('\n'))}\n}`);
     }
@@ -446,77 +437,6 @@ class ElementEmitter {
     if (names.length === 0) return 'constructor() {\n  super(setup);\n}';
     this.emission.runtime.add('takeOver');
     return `constructor() {\n  super(setup);\n  takeOver(this, ${literal([...new Set(names)])});\n}`;
-  }
-
-  #field({ name, ...property }: Property): string {
-    const initial = this.#default({ name, ...property });
-    return initial === 'undefined' ? `#${name};` : `#${name} = ${initial};`;
-  }
-
-  #default({ name, kind, default: given }: Property): string {
-    if (typeof given === 'object' && given !== null) return this.#constants.get(name)!;
-    return kind === 'boolean' ? 'false' : literal(given);
-  }
-
-  #accessors(property: Property): string {
-    const { name, attribute, reflect, description } = property;
-    const lines = [
-      `if (value === this.#${name}) return;`,
-      `value = ${this.#converted(property)};`,
-      `if (value === this.#${name}) return;`,
-      ...(this.#reactsTo(name) ? [`remember(this, ${quoted(name)}, this.#${name});`] : []),
-      `this.#${name} = value;`,
-    ];
-    if (this.#reactsTo(name)) this.emission.runtime.add('remember');
-    const mark = this.#mark(`property:${name}`);
-    if (mark) {
-      this.emission.runtime.add('mark');
-      lines.push(`mark(this, ${mark});`);
-    }
-    if (reflect && attribute) {
-      this.emission.runtime.add('reflect');
-      lines.push(`reflect(this, ${quoted(attribute)}, ${this.#attributeText(property)});`);
-    }
-    return `${comment(description)}get ${name}() {\n  return this.#${name};\n}\n\nset ${name}(value) {\n${indent(lines.join('\n'))}\n}`;
-  }
-
-  /** The bits that a change of a name sets, as the constant that stands for them. */
-  #mark(key: string): string {
-    const bit = this.emission.bits.of(key);
-    if (bit === 0) return '';
-    return [...this.emission.bits.constants].find(([, value]) => value === bit)?.[0] ?? String(bit);
-  }
-
-  #converted(property: Property): string {
-    const { name, kind, schema } = property;
-    const fallback = this.#default(property);
-    const { runtime } = this.emission;
-    switch (kind) {
-      case 'string':
-        runtime.add('asText');
-        return `asText(value${fallback === 'undefined' ? '' : `, ${fallback}`})`;
-      case 'number': {
-        runtime.add('asNumber');
-        const { minimum, maximum } = schema;
-        const whole = schema.type === 'integer';
-        const limits = [literal(minimum), literal(maximum), ...(whole ? ['true'] : [])];
-        while (limits.at(-1) === 'undefined') limits.pop();
-        return `asNumber(${['value', fallback, ...limits].join(', ')})`;
-      }
-      case 'boolean':
-        return 'Boolean(value)';
-      case 'enum':
-        runtime.add('asChoice');
-        return `asChoice(value, ${this.#constants.get(name)}${fallback === 'undefined' ? '' : `, ${fallback}`})`;
-      default:
-        return `value ?? ${fallback}`;
-    }
-  }
-
-  #attributeText(property: Property): string {
-    if (property.kind === 'boolean') return "value ? '' : null";
-    const fallback = this.#default(property);
-    return fallback === 'undefined' ? 'value ?? null' : `value === ${fallback} ? null : value`;
   }
 }
 
@@ -536,8 +456,4 @@ function invoked(call: string, inside = 'inside'): string {
   return call.startsWith('(inside) => ')
     ? call.slice(12).replace(/\binside\b/, inside)
     : `${call}(${inside})`;
-}
-
-function comment(text: string | undefined): string {
-  return docComment(text && Origins.plain(text));
 }

@@ -2,17 +2,10 @@ import type { Contract } from '../contract/model.js';
 import { constantCase, pascalCase } from '../contract/names.js';
 import { quoted, templateLiteral } from '../literal.js';
 import { assignBits, type Bits } from './bits.js';
-import { access, emitExpression, localName } from './emit-expression.js';
+import { access, localName } from './emit-expression.js';
+import { ValueEmitter } from './emit-value.js';
 import { Origins } from './mapped-code.js';
-import {
-  allBlocks,
-  isNeverAbsent,
-  type Binding,
-  type BlockPlan,
-  type NodeRef,
-  type PlanPart,
-  type ViewPlan,
-} from './plan.js';
+import { allBlocks, type Binding, type BlockPlan, type NodeRef, type ViewPlan } from './view-plan.js';
 import type { PositionIndex } from '../finding.js';
 import type { LoopVariable, ReadKeys, Resolved } from './resolve.js';
 
@@ -73,12 +66,14 @@ function emitBlock(block: BlockPlan, outers: readonly BlockPlan[], context: Bloc
 
 class BlockEmitter {
   readonly #template: string;
+  readonly values: ValueEmitter;
 
   constructor(
     readonly block: BlockPlan,
     readonly outers: readonly BlockPlan[],
     readonly context: BlockContext,
   ) {
+    this.values = new ValueEmitter(context);
     this.#template = `${block.name.charAt(0).toLowerCase()}${block.name.slice(1)}Template`;
   }
 
@@ -121,7 +116,7 @@ class BlockEmitter {
     const bits = [`static bits = [${item}, ${index ? this.#loopBit(index) : 0}];`];
     if (repeats.key) {
       const names = own.map((variable) => localName(variable)).join(', ');
-      bits.push(`static key(${names}) {\n  return ${this.#code(repeats.key)};\n}`);
+      bits.push(`static key(${names}) {\n  return ${this.values.code(repeats.key)};\n}`);
     }
     return bits;
   }
@@ -237,21 +232,21 @@ class BlockEmitter {
     ];
     for (const { runtime } of this.block.tasks) for (const name of runtime) this.context.runtime.add(name);
     const used = this.block.bindings.flatMap((binding) => expressionsOf(binding));
-    const lines = [...this.#locals(used, this.block.tasks.length > 0), ...statements];
-    return lines.length > 0 ? `update(changed) {\n${indent(lines.join('\n'))}\n}` : 'update() {}';
+    // An element's whole view is given its host: one object less to look into at every update.
+    const given = this.outers.length === 0 && membersIn(kindsIn(used)).has('host') ? ['host'] : [];
+    const lines = [...this.#locals(used, this.block.tasks.length > 0, given), ...statements];
+    const parameters = ['changed', ...given].join(', ');
+    return lines.length > 0 ? `update(${parameters}) {\n${indent(lines.join('\n'))}\n}` : 'update() {}';
   }
 
-  /** The declarations that expressions need: host, state, loop variables. */
-  #locals(expressions: readonly Resolved[], needsInside = false): string[] {
+  /** The declarations that expressions need beside what is given: host, state, loop variables. */
+  #locals(expressions: readonly Resolved[], needsInside = false, given: readonly string[] = []): string[] {
     const lines: string[] = [];
-    const kinds = new Set(expressions.flatMap(({ names }) => names.map(({ meaning }) => meaning.kind)));
+    const kinds = kindsIn(expressions);
     const whole = needsInside || kinds.has('function') || kinds.has('result');
     if (whole) lines.push('const { inside } = this;');
     const inside = whole ? 'inside' : 'this.inside';
-    const members = [
-      ...(kinds.has('property') || kinds.has('native') ? ['host'] : []),
-      ...(kinds.has('state') ? ['state'] : []),
-    ];
+    const members = [...membersIn(kinds)].filter((member) => !given.includes(member));
     if (kinds.has('filled')) {
       this.context.runtime.add('filledSlots');
       lines.push(`const filled = filledSlots(${inside});`);
@@ -321,11 +316,11 @@ class BlockEmitter {
     const was = (name: string): string => `${binding.node.name}${pascalCase(name)}Was`;
     switch (binding.kind) {
       case 'text': {
-        const { code, isText } = this.#value(binding.parts);
+        const { code, isText } = this.values.value(binding.parts);
         // The page turns a number into text by itself.
         const [only] = binding.parts;
         const plain =
-          isText || (typeof only === 'object' && binding.parts.length === 1 && this.#isNumber(only));
+          isText || (typeof only === 'object' && binding.parts.length === 1 && this.values.isNumber(only));
         if (!plain) runtime.add('text');
         return compared(
           was(''),
@@ -335,7 +330,7 @@ class BlockEmitter {
       }
       case 'attribute': {
         runtime.add('setAttribute');
-        const { code } = this.#value(binding.parts);
+        const { code } = this.values.value(binding.parts);
         return compared(
           was(binding.name),
           code,
@@ -346,12 +341,12 @@ class BlockEmitter {
         runtime.add('setAddress');
         return compared(
           was(binding.name),
-          this.#value(binding.parts).code,
+          this.values.value(binding.parts).code,
           (value) => `setAddress(${node}, ${quoted(binding.name)}, ${stripped(value)})`,
         );
       }
       case 'class': {
-        const code = this.#classValue(binding.parts);
+        const code = this.values.classValue(binding.parts);
         return compared(was('class'), code, (value) =>
           binding.html
             ? `${node}.className = ${stripped(value)}`
@@ -359,7 +354,7 @@ class BlockEmitter {
         );
       }
       case 'style': {
-        const { code, isText } = this.#value(binding.parts);
+        const { code, isText } = this.values.value(binding.parts);
         if (!isText) runtime.add('writeStyle');
         return compared(was('style'), code, (value) =>
           isText ? `${node}.style.cssText = ${stripped(value)}` : `writeStyle(${node}, ${stripped(value)})`,
@@ -368,11 +363,11 @@ class BlockEmitter {
       case 'property':
         return compared(
           was(binding.name),
-          this.#value(binding.parts).code,
+          this.values.value(binding.parts).code,
           (value) => `${node}${access(binding.name)} = ${stripped(value)}`,
         );
       case 'live': {
-        const { code, isText } = this.#value(binding.parts);
+        const { code, isText } = this.values.value(binding.parts);
         if (binding.name !== 'value') return `${node}.${binding.name} = Boolean(${code});`;
         if (!isText) runtime.add('text');
         return `const value = ${isText ? code : `text(${code})`};\nif (value !== ${node}.value) ${node}.value = value;`;
@@ -380,19 +375,19 @@ class BlockEmitter {
       case 'choose': {
         runtime.add('choose');
         const { condition, chosen, otherwise, name } = binding;
-        return `this.${name} = choose(${node}, this.${name}, ${this.#operand(condition)} ? ${chosen.name} : ${otherwise?.name ?? 'undefined'}, this, changed);`;
+        return `this.${name} = choose(${node}, this.${name}, ${this.values.operand(condition)} ? ${chosen.name} : ${otherwise?.name ?? 'undefined'}, this, changed);`;
       }
       case 'named': {
         runtime.add('choose');
         const { name, block, parts } = binding;
-        const kind = `${kindsOf(block)}(${this.#value(parts).code})`;
+        const kind = `${kindsOf(block)}(${this.values.value(parts).code})`;
         return `this.${name} = choose(${node}, this.${name}, ${kind}, this, changed);`;
       }
       case 'repeat': {
         runtime.add('repeat');
         const { list, block, name } = binding;
         const own = this.#loopBitsOf(block);
-        return `this.${name} = repeat(${node}, this.${name}, ${this.#code(list)}, ${block.name}, this, ${own});`;
+        return `this.${name} = repeat(${node}, this.${name}, ${this.values.code(list)}, ${block.name}, this, ${own});`;
       }
     }
   }
@@ -407,67 +402,6 @@ class BlockEmitter {
     return mask === '' ? '0' : `changed & ${mask}`;
   }
 
-  /** A value in parts as code; `isText` if it is surely a string. */
-  #value(parts: readonly PlanPart[]): { code: string; isText: boolean } {
-    const [only] = parts;
-    if (parts.length === 1 && typeof only === 'object') {
-      return { code: this.#code(only), isText: this.#isText(only) };
-    }
-    const pieces = parts.map((part) => {
-      if (typeof part === 'string') return templateLiteral(Origins.plain(part)).slice(1, -1);
-      if (this.#isNeverAbsent(part)) return `\${${this.#code(part)}}`;
-      this.context.runtime.add('text');
-      return `\${text(${this.#code(part)})}`;
-    });
-    return { code: `\`${pieces.join('')}\``, isText: true };
-  }
-
-  #classValue(parts: readonly PlanPart[]): string {
-    const simple = parts.every(
-      (part) =>
-        typeof part === 'string' || (this.#isNeverAbsent(part) && this.#property(part)!.kind === 'enum'),
-    );
-    if (simple) return this.#value(parts).code;
-    this.context.runtime.add('classNames');
-    const list = parts
-      .map((part) =>
-        typeof part === 'string' ? (part.trim() ? quoted(Origins.plain(part.trim())) : '') : this.#code(part),
-      )
-      .filter(Boolean);
-    return `classNames(${list.length === 1 ? list[0] : `[${list.join(', ')}]`})`;
-  }
-
-  /** The property that an expression is nothing but the name of. */
-  #property({ expression, names }: Resolved) {
-    if (expression.tree.type !== 'Identifier' || names[0]?.meaning.kind !== 'property') return undefined;
-    return this.context.contract.properties.find(({ name }) => name === names[0]!.free.name);
-  }
-
-  #isNeverAbsent(part: Resolved): boolean {
-    return isNeverAbsent(this.#property(part)) || part.expression.tree.type === 'TemplateLiteral';
-  }
-
-  #isText(part: Resolved): boolean {
-    const property = this.#property(part);
-    return isNeverAbsent(property) && property!.kind === 'string';
-  }
-
-  #isNumber(part: Resolved): boolean {
-    const property = this.#property(part);
-    return isNeverAbsent(property) && property!.kind === 'number';
-  }
-
-  /** Code in a place where an operator follows. */
-  #operand(resolved: Resolved): string {
-    const { type } = resolved.expression.tree;
-    const code = this.#code(resolved);
-    return /^(ConditionalExpression|ArrowFunctionExpression)$/.test(type) ? `(${code})` : code;
-  }
-
-  #code(resolved: Resolved): string {
-    return emitExpression(resolved, this.context);
-  }
-
   #handleEvent(): string[] {
     const { listeners } = this.block;
     if (listeners.length === 0) return [];
@@ -475,7 +409,7 @@ class BlockEmitter {
     const sameType = listeners.every(({ type }) => type === listeners[0]!.type);
     const cases = listeners.map((listener) => {
       const code = listener.code
-        ? this.#code(listener.code).replace(/;?$/, ';')
+        ? this.values.code(listener.code).replace(/;?$/, ';')
         : 'relay(this.inside, event);';
       if (!listener.code) this.context.runtime.add('relay');
       const tests = [
@@ -508,6 +442,19 @@ function comparePaths(a: readonly number[], b: readonly number[]): number {
 /** `(this.was = value)` less its parentheses, where they are not needed. */
 function stripped(value: string): string {
   return value.slice(1, -1);
+}
+
+/** Kinds of what the names in expressions mean. */
+function kindsIn(expressions: readonly Resolved[]): Set<string> {
+  return new Set(expressions.flatMap(({ names }) => names.map(({ meaning }) => meaning.kind)));
+}
+
+/** Members of the inside that hold what names of these kinds mean. */
+function membersIn(kinds: ReadonlySet<string>): Set<'host' | 'state'> {
+  const members = new Set<'host' | 'state'>();
+  if (kinds.has('property') || kinds.has('native')) members.add('host');
+  if (kinds.has('state')) members.add('state');
+  return members;
 }
 
 /** True if a block, or one inside of it, reads something of the element or acts on it. */

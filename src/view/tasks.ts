@@ -2,7 +2,7 @@ import type { Behavior } from '../behavior/read-behavior.js';
 import type { Contract, Trait, TraitBehavior, TraitUse } from '../contract/model.js';
 import { camelCase } from '../contract/names.js';
 import { quoted } from '../literal.js';
-import type { Task } from './plan.js';
+import type { Task } from './view-plan.js';
 import type { NameTable } from './resolve.js';
 
 /** A trait that an element has and that does something in it. */

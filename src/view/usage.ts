@@ -2,7 +2,7 @@ import { propertyForAttribute, type Contract } from '../contract/model.js';
 import { suggestion } from '../nearest.js';
 import { isGlobalAttribute, isNativeEvent, nativeAttributes } from '../standards/standards.js';
 import type { ExpressionProblem } from './expression.js';
-import type { ViewElement } from './parse-view.js';
+import type { ViewElement, ViewNode } from './parse-view.js';
 
 /** What is wrong with how a view uses an element whose contract is known: attributes, required properties, events. */
 export function usageProblems(node: ViewElement, contract: Contract): ExpressionProblem[] {
@@ -41,4 +41,39 @@ export function usageProblems(node: ViewElement, contract: Contract): Expression
     });
   }
   return problems;
+}
+
+/** What is wrong with one thing that a view gives to the slots of an element whose contract is known. */
+export function slottedProblems(node: ViewElement, known: Contract, child: ViewNode): ExpressionProblem[] {
+  if (child.kind !== 'element') return [];
+  const attribute = child.attributes.find(({ name }) => name === 'slot');
+  const name = attribute ? attribute.parts.join('') : 'default';
+  const slot = known.slots.find(
+    (other) => other.name === name || (other.each && name.startsWith(`${other.name}-`)),
+  );
+  if (slot) {
+    if (!slot.accepts || slot.accepts.includes(child.name)) return [];
+    return [
+      {
+        code: 'slot/not-accepted',
+        message: `The slot "${name}" of <${node.name}> takes ${slot.accepts.map((tag) => `<${tag}>`).join(', ')}, not <${child.name}>.`,
+        help: 'Give it one of these, or change "accepts" in its contract.',
+        offset: child.offset,
+      },
+    ];
+  }
+  return [
+    {
+      code: 'slot/unknown',
+      message:
+        name === 'default'
+          ? `<${node.name}> has no unnamed slot: this content is not shown.`
+          : `<${node.name}> has no slot "${name}".`,
+      help:
+        known.slots.length > 0
+          ? `Its slots: ${known.slots.map((slot) => slot.name).join(', ')}.`
+          : 'It has no slots at all.',
+      offset: attribute?.offset ?? child.offset,
+    },
+  ];
 }
