@@ -7,7 +7,7 @@ import { ENGINES } from '../dist/index.js';
 import { PageServer } from '../dist/page-server.js';
 import { bundles } from './browser/implementations.mjs';
 
-const REPETITIONS = Number(process.env.REPETITIONS ?? 12);
+const REPETITIONS = Number(process.env.REPETITIONS ?? 14);
 const COUNT = 1000;
 process.env.LASTWRIGHT_CHROMIUM ??= 'packaged';
 
@@ -48,33 +48,48 @@ const browser = await ENGINES[0].launch();
 const samples = {};
 const heap = Object.fromEntries(names.map((name) => [name, []]));
 
-/** Measures each operation of a round. */
-async function measure(page, as, name, kind, count) {
-  for (const operation of await page.evaluate(`beginRound('${kind}', ${count})`, 60_000)) {
-    await page.evaluate('prepare()', 60_000);
-    const times = await page.evaluate('operate()', 60_000);
+/** Measures each operation of a round in all pages, one after the other, before the next operation. */
+async function measure(pages, as, kind, count) {
+  const operations = [];
+  for (const [, page] of pages)
+    operations.push(await page.evaluate(`beginRound('${kind}', ${count})`, 60_000));
+  for (const operation of operations[0]) {
     const at = ((samples[as] ??= {})[operation] ??= {});
-    (at[name] ??= []).push(times);
+    // Another one is first each time: who comes after a pause is slower.
+    pages.push(pages.shift());
+    for (const [name, page] of pages) {
+      await page.evaluate('prepare()', 60_000);
+      (at[name] ??= []).push(await page.evaluate('operate()', 120_000));
+    }
   }
 }
 
 /** Runs rounds that are not measured, until the browser has compiled what it is going to compile. */
-async function warmUp(page, kind, count, rounds) {
-  for (let round = 0; round < rounds; round++) await page.evaluate(`wholeRound('${kind}', ${count})`, 60_000);
+async function warmUp(pages, kind, count, rounds) {
+  for (const [, page] of pages)
+    for (let round = 0; round < rounds; round++)
+      await page.evaluate(`wholeRound('${kind}', ${count})`, 120_000);
 }
 
-for (let repetition = 0; repetition < REPETITIONS; repetition++) {
-  // Each repetition begins with another one, so that none always runs on a warmer or a colder machine.
-  const order = names.map((_, place) => names[(place + repetition) % names.length]);
-  for (const name of order) {
+/** So many rounds are measured in the same pages. */
+const ROUNDS = 2;
+
+for (let repetition = 0; repetition < REPETITIONS; repetition += ROUNDS) {
+  const pages = [];
+  for (const [place, name] of names.entries()) {
     const page = await browser.newPage();
-    await page.open(`${server.origin}/${names.indexOf(name)}.html`);
-    await measure(page, 'cold', name, 'berths', COUNT);
-    await warmUp(page, 'berths', COUNT, 6);
-    await measure(page, 'berths', name, 'berths', COUNT);
-    await warmUp(page, 'board', 1000, 3);
-    await measure(page, 'board 1,000', name, 'board', 1000);
-    await measure(page, 'board 10,000', name, 'board', 10_000);
+    await page.open(`${server.origin}/${place}.html`);
+    pages.push([name, page]);
+  }
+  await measure(pages, 'cold', 'berths', COUNT);
+  await warmUp(pages, 'berths', COUNT, 6);
+  for (let round = 0; round < ROUNDS; round++) await measure(pages, 'berths', 'berths', COUNT);
+  await warmUp(pages, 'board', 1000, 3);
+  for (let round = 0; round < ROUNDS; round++) {
+    await measure(pages, 'board 1,000', 'board', 1000);
+    await measure(pages, 'board 10,000', 'board', 10_000);
+  }
+  for (const [name, page] of pages) {
     const before = await page.heapUsed();
     await page.evaluate(`createAndKeep(${COUNT}).then(() => 0)`, 60_000);
     heap[name].push((await page.heapUsed()) - before);

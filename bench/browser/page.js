@@ -73,10 +73,12 @@ globalThis.beginRound = (kind, count) => {
   return steps.map(([name]) => name);
 };
 
+const LONG = Array.from({ length: 10_000 }, (_, place) => place);
+
 /** Makes so much garbage that the browser collects what is short-lived; a full collection would drop compiled code. */
 function collectYoung() {
-  let junk;
-  for (let count = 0; count < 800; count++) junk = Array.from({ length: 10_000 }, () => count);
+  let junk = LONG;
+  for (let count = 0; count < 1000; count++) junk = LONG.slice();
   return junk.length;
 }
 
