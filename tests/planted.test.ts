@@ -3,8 +3,10 @@ import { join } from 'node:path';
 import { expect, it } from 'vitest';
 // @ts-expect-error The generator is plain JavaScript, shared with the measurements.
 import { generateLibrary } from '../bench/generate.mjs';
-import { checkReportSchema } from '../src/index.js';
-import { lastwright, scratchFolder } from './helpers.js';
+import { checkTags } from '../src/check/analyze.js';
+import type { Finding } from '../src/finding.js';
+import { checkReportSchema, openLibrary } from '../src/index.js';
+import { lastwright, scratchFolder, writeFiles } from './helpers.js';
 
 /** A mistake: in which file, what stands there instead of what, and what must find it. */
 const MISTAKES: [ending: string, from: string, to: string, code: string][] = [
@@ -68,4 +70,27 @@ it('thirty mistakes in fifty elements are thirty findings, each at its line', as
     else expect(own[0]!.line).toBeGreaterThan(0);
   }
   expect(findings).toHaveLength(30);
+});
+
+it('a tag that is taken is told at the later element, whichever of two threads came first', async () => {
+  const names = Array.from({ length: 240 }, (_, place) => `quay-part${String(place).padStart(3, '0')}`);
+  const taken = new Set(['quay-part011', 'quay-part128', 'quay-part239']);
+  const tagOf = (name: string): string => (taken.has(name) ? 'quay-twin' : name);
+  const contractOf = (name: string): string => `elements/${name}/${name}.contract.yaml`;
+  const folder = writeFiles({
+    'lastwright.yaml': 'library: 1\n',
+    ...Object.fromEntries(names.map((name) => [contractOf(name), `contract: 1\ntag: ${tagOf(name)}\n`])),
+  });
+  const places = (findings: readonly Finding[]): string[] =>
+    findings
+      .filter(({ code }) => code === 'tag/duplicate')
+      .map(({ file, line, message }) => `${file}:${line} ${/elements\S+yaml/.exec(message)![0]}`);
+  const expected = [
+    `${contractOf('quay-part128')}:2 ${contractOf('quay-part011')}`,
+    `${contractOf('quay-part239')}:2 ${contractOf('quay-part128')}`,
+  ];
+  const { stdout } = await lastwright(['check', '--no-types', '--json', '--library', folder]);
+  expect(places(checkReportSchema.parse(JSON.parse(stdout)).findings)).toEqual(expected);
+  const backwards = new Map(names.map((name) => [contractOf(name), tagOf(name)] as const).reverse());
+  expect(places(checkTags(backwards, await openLibrary(folder)))).toEqual(expected);
 });

@@ -55,10 +55,7 @@ export function analyze(library: Library): Analysis {
   const part = analyzeElements(library.elements, new Contracts(shared, library.elements));
   findings.push(
     ...part.findings,
-    ...checkTags(
-      part.elements.map(({ contract }) => contract),
-      library,
-    ),
+    ...checkTags(new Map(part.elements.map(({ contract: { file, tag } }) => [file, tag])), library),
   );
   return {
     library,
@@ -212,14 +209,15 @@ function inSource(findings: readonly Finding[], file: string, map: string): Find
   });
 }
 
-/** Each tag belongs to one element; `contracts` are in the order of the library. */
-export function checkTags(contracts: readonly Pick<Contract, 'tag' | 'file'>[], library: Library): Finding[] {
+/** Each tag belongs to one element, the first of the library that has it; `tags` are known by their contract's file. */
+export function checkTags(tags: ReadonlyMap<string, string>, library: Library): Finding[] {
   const files = new Map<string, string>();
-  return contracts.flatMap(({ tag, file }) => {
+  return library.elements.flatMap(({ contract: { file, text } }) => {
+    const tag = tags.get(file);
+    if (tag === undefined) return [];
     const other = files.get(tag);
     files.set(tag, file);
-    const folder = library.elements.find(({ contract }) => contract.file === file);
-    if (other === undefined || !folder) return [];
+    if (other === undefined) return [];
     return [
       {
         code: 'tag/duplicate',
@@ -227,7 +225,7 @@ export function checkTags(contracts: readonly Pick<Contract, 'tag' | 'file'>[], 
         message: `The tag "${tag}" already belongs to ${other}.`,
         help: 'Give one of the two another tag.',
         file,
-        ...readDocument(file, folder.contract.text, contractSchema).locate(['tag']),
+        ...readDocument(file, text, contractSchema).locate(['tag']),
       },
     ];
   });

@@ -35,10 +35,7 @@ export async function checkLibrary(
 
   findings.push(
     ...outputs.flatMap((output) => output.findings),
-    ...checkTags(
-      outputs.flatMap(({ contracts }) => contracts),
-      library,
-    ),
+    ...checkTags(new Map(outputs.flatMap(({ tags }) => tags)), library),
   );
   let unchecked: string | undefined;
   if (withTypes) {

@@ -17,7 +17,8 @@ export interface SliceInput {
 /** What was found in a slice, and the types that were generated; plain data too. */
 export interface SliceOutput {
   findings: Finding[];
-  contracts: { tag: string; file: string }[];
+  /** The tag of each contract that could be read, with its file. */
+  tags: [file: string, tag: string][];
   program: TypedProgram;
 }
 
@@ -28,16 +29,16 @@ const STEP = 10;
 export function checkSlice({ folders, shared, typesFor, taken }: SliceInput): SliceOutput {
   const known = new Contracts(shared, folders);
   const findings: Finding[] = [];
-  const contracts: SliceOutput['contracts'] = [];
+  const tags: SliceOutput['tags'] = [];
   const programs: TypedProgram[] = [];
   for (let at = 0; (at = Atomics.add(taken, 0, STEP)) < folders.length;) {
     const part = analyzeElements(folders.slice(at, at + STEP), known, typesFor === undefined);
     findings.push(...part.findings);
-    contracts.push(...part.elements.map(({ contract: { tag, file } }) => ({ tag, file })));
+    tags.push(...part.elements.map(({ contract: { file, tag } }): [string, string] => [file, tag]));
     if (typesFor === undefined) continue;
     const types = typeFiles(part);
     writeTypeFiles(typesFor, types.files);
     programs.push(types.program);
   }
-  return { findings, contracts, program: joinPrograms(programs) };
+  return { findings, tags, program: joinPrograms(programs) };
 }
