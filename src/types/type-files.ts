@@ -27,9 +27,9 @@ export interface TypeFiles {
   program: TypedProgram;
 }
 
-/** Several programs as one, in an order that is always the same. */
+/** Several programs as one. */
 export function joinPrograms(programs: readonly TypedProgram[]): TypedProgram {
-  const all = (kind: keyof TypedProgram): string[] => programs.flatMap((one) => one[kind]).sort();
+  const all = (kind: keyof TypedProgram): string[] => programs.flatMap((one) => one[kind]);
   return { made: all('made'), views: all('views'), behaviors: all('behaviors') };
 }
 
@@ -111,7 +111,10 @@ function stateModule({ behavior, folder }: Element): string | undefined {
     .replace(/\.m?[tj]s$/, '')}`;
 }
 
-/** The configuration with which generated and written code is checked together. */
+/**
+ * The configuration with which generated and written code is checked together. Its files are sorted: threads find them
+ * in no certain order, and another configuration would be another program.
+ */
 function typesConfig(root: string, { made, behaviors }: TypedProgram): string {
   const own = existsSync(join(root, 'tsconfig.json'));
   const up = '../../';
@@ -144,8 +147,8 @@ function typesConfig(root: string, { made, behaviors }: TypedProgram): string {
     },
     files: [
       `./${SHARED_TYPES}`,
-      ...made.map((path) => `./${path.slice(TYPES_FOLDER.length + 1)}`),
-      ...behaviors.map((path) => up + path),
+      ...made.toSorted().map((path) => `./${path.slice(TYPES_FOLDER.length + 1)}`),
+      ...behaviors.toSorted().map((path) => up + path),
     ],
     include: [],
   };
@@ -174,19 +177,18 @@ export function writeProgram(root: string, program: TypedProgram): boolean {
  * small files are written faster one after the other.
  */
 export function writeTypeFiles(root: string, files: ReadonlyMap<string, string>): void {
-  const known = new Set<string>();
-  const fresh = new Set<string>();
+  /** Folders that were looked at; true for those that are new, where no file can be the same already. */
+  const folders = new Map<string, boolean>();
   for (const [path, text] of files) {
     const target = join(root, path);
     const folder = dirname(target);
-    if (!known.has(folder)) {
-      known.add(folder);
-      if (mkdirSync(folder, { recursive: true }) !== undefined) fresh.add(folder);
-    }
-    if (!fresh.has(folder) && readIfThere(target) === text) continue;
-    const written = `${target}.${process.pid}.new`;
-    writeFileSync(written, text);
-    renameSync(written, target);
+    const isNew = folders.get(folder) ?? !existsSync(folder);
+    if (isNew && !folders.has(folder)) mkdirSync(folder, { recursive: true });
+    folders.set(folder, isNew);
+    if (!isNew && readIfThere(target) === text) continue;
+    const fresh = `${target}.${process.pid}.new`;
+    writeFileSync(fresh, text);
+    renameSync(fresh, target);
   }
 }
 

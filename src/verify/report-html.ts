@@ -125,7 +125,7 @@ function cellDetails({ verdict, results }: Cell, { title }: Column, id: string):
   const code = source
     ? `<figure><figcaption>The consumer’s code that ran</figcaption><pre><code>${escapeMarkup(source)}</code></pre></figure>`
     : '';
-  // A link to what is inside opens it (HTML standard, 6.6.3, "ancestor revealing"); no script is needed.
+  // A link to what is inside opens it (HTML standard, "scroll to the fragment": the ancestor revealing algorithm).
   return `<details${verdict === 'fails' ? ' open' : ''}>
 <summary class="${verdict}"><i>${SIGNS[verdict]}</i> ${escapeMarkup(title)}: ${VERDICT_WORDS[verdict]}${shortNotes(results)}</summary>
 <div id="${id}">

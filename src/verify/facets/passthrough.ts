@@ -170,12 +170,7 @@ async function tryClick(
   control.addEventListener('click', reach);
   (control as HTMLElement).click();
   await page.settle();
-  observer.expect(
-    'click the control',
-    heard === 1,
-    heard === 1 ? 'heard once at the element' : `heard ${heard} times`,
-    'heard once',
-  );
+  observer.holds('click the control', heard === 1, `heard ${heard} times`, 'heard once at the element');
   element.click();
   await page.settle();
   observer.expect(
