@@ -1,6 +1,6 @@
 import type { Finding } from '../finding.js';
 import { suggestion } from '../nearest.js';
-import { isGlobalAttribute } from '../standards/standards.js';
+import { isGlobalAttribute, isNativeElement } from '../standards/standards.js';
 import type { Element } from './analyze.js';
 
 /** What a step can do; each step does one thing. */
@@ -39,6 +39,8 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
   /** A plain word is a part, or the name of an element in the view; anything else is a selector. */
   const target = (value: string, path: PropertyKey[], of: 'key' | 'value' = 'key'): void => {
     if (!/^[A-Za-z][A-Za-z0-9-]*$/.test(value) || value === 'host') return;
+    // Of what a class draws nobody knows: there a tag's name is a selector.
+    if (contract.wraps !== undefined && (isNativeElement(value) || value.includes('-'))) return;
     if (!folder.view?.text.includes(`<${value}`)) name('part', value, path, of);
   };
   const attribute = (value: string, path: PropertyKey[]): void => {

@@ -53,12 +53,16 @@ export interface Slot extends Described {
   /** Names of properties, of the state and of functions that are handed to the slot's content. */
   gives: string[];
   key: string | undefined;
+  /** False for content that is data and never drawn itself. */
+  drawn: boolean;
 }
 
 export interface ElementEvent extends Described {
   /** The part whose event of this name is passed on. */
   relay: string | undefined;
   detail: JsonSchema | undefined;
+  /** True if it tells of what a person did, and is not sent when a consumer sets a property. */
+  byPerson: boolean;
   cancelable: boolean;
   bubbles: boolean;
   composed: boolean;
@@ -92,6 +96,8 @@ export interface Passthrough {
   to: string;
   native: string | undefined;
   except: string[];
+  /** True if the consumer's classes reach the control as well. */
+  classes: boolean;
 }
 
 /** The classes of one part: those it always has, and those that follow a property's value. */
@@ -127,6 +133,8 @@ export interface Contract extends Standing {
   variants: Variants[];
   /** Path of the wrapped class's module relative to the contract, or undefined. */
   wraps: string | undefined;
+  /** True if it promises to run under a strict policy; undefined where the contract leaves that to the library. */
+  strictPolicy: boolean | undefined;
   locate: Locate;
 }
 

@@ -60,6 +60,7 @@ function frame(file: string, source: ContractFile, locate: Locate): Frame {
       each: slot.each,
       gives: slot.gives ?? [],
       key: slot.key,
+      drawn: slot.drawn ?? true,
     })),
     parts: each(source.parts, described),
     encapsulation: source.encapsulation ?? 'open',
@@ -67,6 +68,7 @@ function frame(file: string, source: ContractFile, locate: Locate): Frame {
       to: passthrough.to,
       native: passthrough.native,
       except: passthrough.except ?? [],
+      classes: passthrough.class === 'control',
     },
     traits: (source.traits ?? []).map(({ trait, as }) => ({ trait, as: as ?? {} })),
     form: source.form,
@@ -76,6 +78,7 @@ function frame(file: string, source: ContractFile, locate: Locate): Frame {
       byProperty: byProperty as Record<string, Record<string, string>>,
     })),
     wraps: source.wraps?.element,
+    strictPolicy: source.promises?.policy === undefined ? undefined : source.promises.policy === 'strict',
     locate,
   };
 }

@@ -32,6 +32,7 @@ export function readMembers(
     events: each(source.events, (name, event) => ({
       ...described(name, event),
       detail: event.detail,
+      byPerson: event.by === 'person',
       cancelable: event.cancelable ?? false,
       bubbles: event.bubbles ?? true,
       composed: event.composed ?? true,

@@ -119,9 +119,13 @@ const slot = describable({
   /** Names of properties, of the state and of functions that are handed to the slot's content. */
   gives: z.array(z.string()).min(1).optional(),
   key: z.string().optional(),
+  /** False for content that is data and never drawn itself. */
+  drawn: z.boolean().optional(),
 });
 
 const event = describable({
+  /** `person`: it tells of what a person did, and is not sent when a consumer sets a property. */
+  by: z.literal('person').optional(),
   /** The part whose event of this name is passed on. */
   relay: z.string().optional(),
   detail: jsonSchema.optional(),
@@ -148,6 +152,9 @@ const fragment = {
 /** Classes that a part always has, or that it has for each value of a property. */
 const variant = z.union([z.string(), z.record(z.string(), z.string())]);
 
+/** What is vouched for beyond the members: `strict` holds under a strict policy, `any` promises nothing. */
+const promises = z.strictObject({ policy: z.enum(['strict', 'any']).optional() });
+
 /** A trait that an element has; `as` gives its properties other names there. */
 const traitUse = z.preprocess(
   (value) => (typeof value === 'string' ? { trait: value } : value),
@@ -165,13 +172,20 @@ export const contractSchema = z.strictObject({
   parts: z.record(z.string(), describable({})).optional(),
   encapsulation: z.enum(['open', 'closed', 'none']).optional(),
   passthrough: z
-    .strictObject({ to: z.string(), native: z.string().optional(), except: z.array(z.string()).optional() })
+    .strictObject({
+      to: z.string(),
+      native: z.string().optional(),
+      except: z.array(z.string()).optional(),
+      /** `control`: the consumer's classes reach the control as well. */
+      class: z.enum(['control', 'host']).optional(),
+    })
     .optional(),
   traits: z.array(traitUse).optional(),
   form: z.strictObject({ value: z.string() }).optional(),
   /** Classes by part: `always`, and one for each value of an enum or boolean property. */
   variants: z.record(z.string(), z.record(z.string(), variant)).optional(),
   wraps: z.strictObject({ element: z.string() }).optional(),
+  promises: promises.optional(),
 });
 
 /** What a trait file holds: a fragment of a contract. */
@@ -193,6 +207,13 @@ const stepExpectation = z.strictObject({
   visible: z.array(z.string()).optional(),
   hidden: z.array(z.string()).optional(),
   focused: z.string().optional(),
+  /** Custom states that `:state()` matches, or does not. */
+  states: z.record(z.string(), z.boolean()).optional(),
+  /** What the method of the step before gave back. */
+  returned: z.unknown().optional(),
+  /** A callback of the sample that was called since the step before, and with what. */
+  called: z.string().optional(),
+  with: z.array(z.unknown()).optional(),
 });
 
 const step = z.strictObject({
@@ -211,6 +232,8 @@ export const samplesSchema = z.array(
   z.strictObject({
     sample: z.string(),
     properties: z.record(z.string(), z.unknown()).optional(),
+    /** Functions that record how they are called, by property, with what they give back. */
+    callbacks: z.record(z.string(), z.unknown()).optional(),
     slots: z.record(z.string(), z.string()).optional(),
     steps: z.array(step).optional(),
   }),
@@ -234,6 +257,7 @@ export const librarySchema = z.strictObject({
   everywhere: z.array(z.string()).optional(),
   definitions: z.string().optional(),
   severity: z.record(z.string(), z.enum(['error', 'warning', 'note', 'off'])).optional(),
+  promises: promises.optional(),
 });
 
 export type LibraryFile = z.infer<typeof librarySchema>;

@@ -1,11 +1,20 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { access, mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { access } from 'node:fs/promises';
 import { delimiter, join } from 'node:path';
 import type { Readable, Writable } from 'node:stream';
-import { EngineMissing, PageHangs, type Browser, type Engine, type KeyName, type Page } from './engine.js';
+import { atExit } from '../at-exit.js';
+import {
+  EngineMissing,
+  PageCrashed,
+  PageHangs,
+  type Browser,
+  type Engine,
+  type KeyName,
+  type Page,
+} from './engine.js';
 import { packagedChromium } from './packaged-chromium.js';
 import { PipeConnection } from './pipe-connection.js';
+import { newProfile, type Profile } from './profile.js';
 
 const ARGUMENTS = [
   '--headless',
@@ -95,10 +104,14 @@ async function findInstalled(): Promise<string | undefined> {
 }
 
 async function start(executable: string, env: NodeJS.ProcessEnv): Promise<Browser> {
-  const profile = await mkdtemp(join(tmpdir(), 'lastwright-profile-'));
-  const child = spawn(executable, [...ARGUMENTS, `--user-data-dir=${profile}`, 'about:blank'], {
+  const profile = await newProfile();
+  const child = spawn(executable, [...ARGUMENTS, `--user-data-dir=${profile.folder}`, 'about:blank'], {
     env,
     stdio: ['ignore', 'ignore', 'pipe', 'pipe', 'pipe'],
+  });
+  const forget = atExit(() => {
+    child.kill('SIGKILL');
+    profile.removeNow();
   });
   let said = '';
   child.stderr!.on('data', (chunk: Buffer) => (said = (said + chunk.toString()).slice(-2000)));
@@ -106,9 +119,10 @@ async function start(executable: string, env: NodeJS.ProcessEnv): Promise<Browse
     child.on('error', (error) =>
       reject(new EngineMissing(`${executable} cannot be started: ${error.message}.`, 'Check the path.')),
     );
-    child.on('exit', (code) =>
-      reject(new Error(`${executable} ended at once (${code}). ${said.split('\n')[0]}`)),
-    );
+    child.on('exit', (code) => {
+      forget();
+      reject(new Error(`${executable} ended at once (${code}). ${said.split('\n')[0]}`));
+    });
   });
   ended.catch(() => {});
   const [, , , toBrowser, fromBrowser] = child.stdio as [null, null, Readable, Writable, Readable];
@@ -127,74 +141,146 @@ async function start(executable: string, env: NodeJS.ProcessEnv): Promise<Browse
   }
 }
 
-async function stop(child: ChildProcess, profile: string): Promise<void> {
+async function stop(child: ChildProcess, profile: Profile): Promise<void> {
   if (child.exitCode === null && child.signalCode === null && child.pid !== undefined) {
     const gone = new Promise((resolve) => child.once('exit', resolve));
     child.kill('SIGKILL');
     await gone;
   }
-  await rm(profile, { recursive: true, force: true, maxRetries: 5 }).catch(() => {});
+  await profile.remove();
 }
 
 class ChromiumBrowser implements Browser {
   constructor(
     readonly connection: PipeConnection,
     readonly child: ChildProcess,
-    readonly profile: string,
+    readonly profile: Profile,
     readonly version: string,
   ) {}
 
+  get dead(): boolean {
+    return this.connection.closed;
+  }
+
   async newPage(): Promise<Page> {
-    const { targetId } = await this.connection.send('Target.createTarget', { url: 'about:blank' });
+    // Pages share no storage and no focus with each other.
+    const { browserContextId } = await within(
+      this.connection.send('Target.createBrowserContext', { disposeOnDetach: true }),
+      PATIENCE,
+    );
+    const { targetId } = await within(
+      this.connection.send('Target.createTarget', { url: 'about:blank', browserContextId }),
+      PATIENCE,
+    );
     const { sessionId } = await this.connection.send('Target.attachToTarget', { targetId, flatten: true });
-    const page = new ChromiumPage(this.connection, String(targetId), String(sessionId));
-    await page.prepare();
+    const page = new ChromiumPage(
+      this.connection,
+      String(targetId),
+      String(sessionId),
+      String(browserContextId),
+    );
+    await within(page.prepare(), PATIENCE);
     return page;
   }
 
   async close(): Promise<void> {
-    await Promise.race([
-      this.connection.send('Browser.close').catch(() => {}),
-      new Promise((resolve) => setTimeout(resolve, 1000)),
-    ]);
+    await within(this.connection.send('Browser.close'), 1000).catch(() => {});
     await stop(this.child, this.profile);
   }
 }
 
+/** How long the browser itself, with no page's script behind it, may take. */
+const PATIENCE = 30_000;
+
 class ChromiumPage implements Page {
+  #dialogs: string[] = [];
+  #strayed: string | undefined;
+  #opened = '';
+  #ends: () => void = () => {};
+  /** Rejects when the page crashes. */
+  readonly #crashed: Promise<never>;
+  readonly #off: (() => void)[];
+
   constructor(
     readonly connection: PipeConnection,
     readonly targetId: string,
     readonly sessionId: string,
-  ) {}
+    readonly contextId: string,
+  ) {
+    this.#crashed = new Promise((_, reject) => {
+      this.#ends = () => reject(new PageCrashed('The page crashed.'));
+    });
+    this.#crashed.catch(() => {});
+    const own = (handler: (params: Record<string, unknown>) => void) => {
+      return (params: Record<string, unknown>, from: string | undefined): void => {
+        if (from === sessionId) handler(params);
+      };
+    };
+    this.#off = [
+      connection.on(
+        'Page.javascriptDialogOpening',
+        own(({ type, message }) => {
+          this.#dialogs.push(`${String(type)}: ${String(message)}`);
+          this.#send('Page.handleJavaScriptDialog', { accept: false }).catch(() => {});
+        }),
+      ),
+      connection.on('Inspector.targetCrashed', own(this.#ends)),
+      connection.on(
+        'Page.frameNavigated',
+        own(({ frame }) => {
+          const { parentId, url } = frame as { parentId?: string; url: string };
+          if (parentId === undefined && this.#opened && url !== this.#opened) this.#strayed = url;
+        }),
+      ),
+    ];
+  }
 
-  #send(method: string, params: object = {}): Promise<Record<string, unknown>> {
-    return this.connection.send(method, params, this.sessionId);
+  /** Sends a command that a page's script can hold up; it is given up after a while, and when the page crashes. */
+  async #send(method: string, params: object = {}, timeout = PATIENCE): Promise<Record<string, unknown>> {
+    return within(
+      Promise.race([this.connection.send(method, params, this.sessionId), this.#crashed]),
+      timeout,
+    );
   }
 
   async prepare(): Promise<void> {
     await Promise.all([
       this.#send('Page.enable'),
+      this.#send('Inspector.enable'),
       this.#send('Emulation.setFocusEmulationEnabled', { enabled: true }),
     ]);
   }
 
   async open(url: string): Promise<void> {
+    this.#opened = '';
+    this.#strayed = undefined;
     const loaded = this.connection.next('Page.loadEventFired', this.sessionId);
     const { errorText } = await this.#send('Page.navigate', { url });
     if (errorText) throw new Error(`${url}: ${String(errorText)}`);
-    await loaded;
+    await within(Promise.race([loaded, this.#crashed]), PATIENCE);
+    this.#opened = url;
   }
 
-  async heapUsed(): Promise<number> {
-    await this.#send('HeapProfiler.collectGarbage');
-    const { usedSize } = await this.#send('Runtime.getHeapUsage');
+  dialogs(): string[] {
+    return this.#dialogs.splice(0);
+  }
+
+  strayed(): string | undefined {
+    return this.#strayed;
+  }
+
+  async heapUsed(timeout: number): Promise<number> {
+    await this.#send('HeapProfiler.collectGarbage', {}, timeout);
+    const { usedSize } = await this.#send('Runtime.getHeapUsage', {}, timeout);
     return Number(usedSize);
   }
 
   async evaluate<Value>(expression: string, timeout: number): Promise<Value> {
-    const answer = this.#send('Runtime.evaluate', { expression, awaitPromise: true, returnByValue: true });
-    const reply = await within(answer, timeout);
+    const reply = await this.#send(
+      'Runtime.evaluate',
+      { expression, awaitPromise: true, returnByValue: true },
+      timeout,
+    );
     const { result, exceptionDetails } = reply as {
       result: { value?: Value };
       exceptionDetails?: { text: string; exception?: { description?: string } };
@@ -203,32 +289,36 @@ class ChromiumPage implements Page {
     return result.value as Value;
   }
 
-  async click(x: number, y: number): Promise<void> {
+  async click(x: number, y: number, timeout: number): Promise<void> {
     const at = { x, y, button: 'left', clickCount: 1 };
     await Promise.all([
-      this.#send('Input.dispatchMouseEvent', { type: 'mouseMoved', x, y }),
-      this.#send('Input.dispatchMouseEvent', { type: 'mousePressed', ...at }),
-      this.#send('Input.dispatchMouseEvent', { type: 'mouseReleased', ...at }),
+      this.point(x, y, timeout),
+      this.#send('Input.dispatchMouseEvent', { type: 'mousePressed', ...at }, timeout),
+      this.#send('Input.dispatchMouseEvent', { type: 'mouseReleased', ...at }, timeout),
     ]);
   }
 
-  async type(text: string): Promise<void> {
-    for (const character of text) await this.#key(character, character);
+  async point(x: number, y: number, timeout: number): Promise<void> {
+    await this.#send('Input.dispatchMouseEvent', { type: 'mouseMoved', x, y }, timeout);
   }
 
-  async press(key: KeyName): Promise<void> {
-    await this.#key(key, key === 'Enter' ? '\r' : key.length === 1 ? key : undefined);
+  async type(text: string, timeout: number): Promise<void> {
+    for (const character of text) await this.#key(character, character, timeout);
   }
 
-  async #key(key: string, text: string | undefined): Promise<void> {
+  async press(key: KeyName, timeout: number): Promise<void> {
+    await this.#key(key, key === 'Enter' ? '\r' : key.length === 1 ? key : undefined, timeout);
+  }
+
+  async #key(key: string, text: string | undefined, timeout: number): Promise<void> {
     const code = KEY_CODES[key] ?? (key.length === 1 ? key.toUpperCase().charCodeAt(0) : 0);
     const event = { key, windowsVirtualKeyCode: code, code: KEY_CODES[key] ? key : undefined };
-    await this.#send('Input.dispatchKeyEvent', {
-      type: text === undefined ? 'rawKeyDown' : 'keyDown',
-      text,
-      ...event,
-    });
-    await this.#send('Input.dispatchKeyEvent', { type: 'keyUp', ...event });
+    await this.#send(
+      'Input.dispatchKeyEvent',
+      { type: text === undefined ? 'rawKeyDown' : 'keyDown', text, ...event },
+      timeout,
+    );
+    await this.#send('Input.dispatchKeyEvent', { type: 'keyUp', ...event }, timeout);
   }
 
   async screenshot(): Promise<Uint8Array> {
@@ -237,12 +327,17 @@ class ChromiumPage implements Page {
   }
 
   async close(): Promise<void> {
-    await within(this.connection.send('Target.closeTarget', { targetId: this.targetId }), 2000).catch(
-      () => {},
-    );
+    for (const off of this.#off) off();
+    const { targetId, contextId, connection } = this;
+    await within(connection.send('Target.closeTarget', { targetId }), 2000).catch(() => {});
+    await within(
+      connection.send('Target.disposeBrowserContext', { browserContextId: contextId }),
+      2000,
+    ).catch(() => {});
   }
 }
 
+/** The result of a promise; rejects with `PageHangs` if it takes longer than `timeout` ms. */
 async function within<Value>(promise: Promise<Value>, timeout: number): Promise<Value> {
   let timer: NodeJS.Timeout | undefined;
   const late = new Promise<never>((_, reject) => {

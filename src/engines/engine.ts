@@ -7,14 +7,20 @@ export interface Page {
   open(url: string): Promise<void>;
   /** Evaluates an expression in the page, waits for its promise, and gives its JSON value. Rejects after `timeout` ms. */
   evaluate<Value>(expression: string, timeout: number): Promise<Value>;
-  /** Clicks as a person does, with the primary button, at a point of the viewport in CSS pixels. */
-  click(x: number, y: number): Promise<void>;
-  /** Types a text into what has the focus. */
-  type(text: string): Promise<void>;
-  /** Presses and releases a key on what has the focus. */
-  press(key: KeyName): Promise<void>;
-  /** JavaScript's heap in use after a garbage collection, in bytes. */
-  heapUsed(): Promise<number>;
+  /** Clicks as a person does, with the primary button, at a point of the viewport in CSS pixels. Rejects after `timeout` ms. */
+  click(x: number, y: number, timeout: number): Promise<void>;
+  /** Moves the pointer to a point of the viewport. Rejects after `timeout` ms. */
+  point(x: number, y: number, timeout: number): Promise<void>;
+  /** Types a text into what has the focus. Rejects after `timeout` ms. */
+  type(text: string, timeout: number): Promise<void>;
+  /** Presses and releases a key on what has the focus. Rejects after `timeout` ms. */
+  press(key: KeyName, timeout: number): Promise<void>;
+  /** Dialogs (`alert` and the like) that were dismissed since the last call, as a person would read them. */
+  dialogs(): string[];
+  /** The address that the page went to by itself since it was opened, if it did. */
+  strayed(): string | undefined;
+  /** JavaScript's heap in use after a garbage collection, in bytes. Rejects after `timeout` ms. */
+  heapUsed(timeout: number): Promise<number>;
   /** A picture of the viewport, PNG. */
   screenshot(): Promise<Uint8Array>;
   close(): Promise<void>;
@@ -25,6 +31,8 @@ export interface Browser {
   /** Name and version, such as `Chromium 143.0.7499.40`. */
   version: string;
   newPage(): Promise<Page>;
+  /** True once it has ended by itself. */
+  readonly dead: boolean;
   close(): Promise<void>;
 }
 
@@ -44,5 +52,8 @@ export class EngineMissing extends Error {
   }
 }
 
-/** A page that did not answer in time: its script is in an endless loop, or it crashed. */
+/** A page that did not answer in time: its script is in an endless loop. */
 export class PageHangs extends Error {}
+
+/** A page, or its whole browser, that ended by itself: it took too much memory, or met a fault of the browser. */
+export class PageCrashed extends Error {}

@@ -1,4 +1,5 @@
 import type { Readable, Writable } from 'node:stream';
+import { PageCrashed } from './engine.js';
 
 type Handler = (params: Record<string, unknown>, sessionId: string | undefined) => void;
 
@@ -30,8 +31,13 @@ export class PipeConnection {
     fromBrowser: Readable,
   ) {
     fromBrowser.on('data', (chunk: Buffer) => this.#read(chunk));
-    fromBrowser.on('close', () => this.#end(new Error('The browser closed the connection.')));
-    toBrowser.on('error', () => this.#end(new Error('The browser closed the connection.')));
+    fromBrowser.on('close', () => this.#end(new PageCrashed('The browser ended by itself.')));
+    toBrowser.on('error', () => this.#end(new PageCrashed('The browser ended by itself.')));
+  }
+
+  /** True once the browser has ended. */
+  get closed(): boolean {
+    return this.#closed !== undefined;
   }
 
   /** Sends a command and waits for its result. */

@@ -1,7 +1,15 @@
 import { literal, quoted, templateLiteral } from '../literal.js';
 import type { BoundProperty, Scene } from '../verify/facet.js';
 import type { Host } from './host.js';
-import { HTML_SYNTAX, indented, writeContent, writeElement } from './write-content.js';
+import {
+  entry,
+  HTML_SYNTAX,
+  indented,
+  stateName,
+  valueCode,
+  writeContent,
+  writeElement,
+} from './write-content.js';
 
 /** True for a value that markup can carry. */
 function isWritten({ attribute, value }: BoundProperty): boolean {
@@ -23,14 +31,18 @@ function scriptLines(scene: Scene): string[] {
   const { variable, tag, properties, events, lateContent } = scene;
   const lines = scene.register ? [`import ${quoted(scene.register)};`, ''] : [];
   lines.push(`const ${variable} = document.querySelector(${quoted(tag)});`);
-  for (const property of properties) {
-    if (!isWritten(property)) lines.push(`${variable}.${property.name} = ${literal(property.value)};`);
+  const nameOf = (property: string): string => stateName(property, variable);
+  for (const property of properties.filter((candidate) => !isWritten(candidate))) {
+    lines.push(
+      `const ${nameOf(property.name)} = ${valueCode(property.value)};`,
+      `${variable}.${property.name} = ${nameOf(property.name)};`,
+    );
   }
   for (const event of events)
     lines.push(`${variable}.addEventListener(${quoted(event)}, (event) => stage.heard(event));`);
   lines.push('', 'stage({', `  element: () => ${variable},`);
   const values = properties.map(({ name, value, ...rest }) =>
-    isWritten({ name, value, ...rest }) ? `${name}: ${literal(value)}` : `${name}: ${variable}.${name}`,
+    isWritten({ name, value, ...rest }) ? `${name}: ${literal(value)}` : entry(name, nameOf(name)),
   );
   if (values.length > 0) {
     lines.push(`  values: { ${values.join(', ')} },`, '  set: {');

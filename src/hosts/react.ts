@@ -1,11 +1,14 @@
+import { camelCase } from '../contract/names.js';
 import { literal, quoted } from '../literal.js';
 import type { Scene } from '../verify/facet.js';
 import type { Host } from './host.js';
 import {
+  Callback,
   entry,
   indented,
   setterName,
   stateName,
+  valueCode,
   writeContent,
   writeElement,
   type MarkupSyntax,
@@ -22,12 +25,26 @@ const JSX_NAMES: Record<string, string> = {
 const JSX: MarkupSyntax = {
   text: (value) => (/[{}<>&]/.test(value) ? `{${quoted(value)}}` : value),
   attribute(name, value) {
+    if (name === 'style') return `style={${styleObject(value)}}`;
     const written = JSX_NAMES[name] ?? name;
     if (value === '') return written;
     return /["\\&{}]/.test(value) ? `${written}={${quoted(value)}}` : `${written}="${value}"`;
   },
   empty: () => ' />',
 };
+
+/** `{ marginTop: '4px' }` for `margin-top: 4px`. */
+function styleObject(text: string): string {
+  const style = Object.fromEntries(
+    text.split(';').flatMap((declaration) => {
+      const [name, ...value] = declaration.split(':');
+      const property = name!.trim();
+      if (value.length === 0) return [];
+      return [[property.startsWith('--') ? property : camelCase(property), value.join(':').trim()]];
+    }),
+  );
+  return literal(style);
+}
 
 /** An attribute of a custom element: names stay as they are. */
 function elementAttribute(name: string, value: string): string {
@@ -39,7 +56,7 @@ function body(scene: Scene): { states: string[]; markup: string } {
   const nameOf = (property: string): string => stateName(property, variable);
   const states = properties.map(
     ({ name, value }) =>
-      `const [${nameOf(name)}, ${setterName(nameOf(name))}] = useState(${literal(value)});`,
+      `const [${nameOf(name)}, ${setterName(nameOf(name))}] = useState(${value instanceof Callback ? `() => ${valueCode(value)}` : literal(value)});`,
   );
   const written = [
     `ref={${variable}}`,

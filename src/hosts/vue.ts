@@ -1,11 +1,12 @@
 import { kebabCase } from '../contract/names.js';
-import { literal, quoted } from '../literal.js';
+import { quoted } from '../literal.js';
 import type { Scene } from '../verify/facet.js';
 import type { Host } from './host.js';
 import {
   HTML_SYNTAX,
   indented,
   stateName,
+  valueCode,
   writeContent,
   writeElement,
   type MarkupSyntax,
@@ -48,7 +49,7 @@ function script(scene: Scene): string[] {
     `const { stage } = defineProps(['stage']);`,
     ...properties.map(
       ({ name, value }) =>
-        `const ${nameOf(name)} = ${isObject(value) ? 'shallowRef' : 'ref'}(${literal(value)});`,
+        `const ${nameOf(name)} = ${isObject(value) ? 'shallowRef' : 'ref'}(${valueCode(value)});`,
     ),
     `const ${variable} = ref(null);`,
   ];

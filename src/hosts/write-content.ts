@@ -1,4 +1,5 @@
 import { isKeptWord, pascalCase } from '../contract/names.js';
+import { literal, quoted } from '../literal.js';
 import { escapeMarkup, escapeText, VOID_ELEMENTS } from '../markup.js';
 import type { ContentNode } from '../verify/facet.js';
 
@@ -54,7 +55,7 @@ export function setterName(name: string): string {
 
 /** Names that examples use themselves. */
 const TAKEN = new Set(
-  'stage more shown next event place ref shallowRef defineProps useRef useState setMore setShown Example document'.split(
+  'stage given more shown next event place ref shallowRef defineProps useRef useState setMore setShown Example document'.split(
     ' ',
   ),
 );
@@ -72,4 +73,20 @@ export function stateName(property: string, elementVariable: string): string {
 /** An entry of an object literal, short where key and value have one name. */
 export function entry(key: string, value: string): string {
   return key === value ? key : `${key}: ${value}`;
+}
+
+/** A function that a consumer passes; it tells the stage how it is called, and gives back the same each time. */
+export class Callback {
+  constructor(
+    readonly name: string,
+    readonly returns: unknown,
+  ) {}
+}
+
+/** A value that a consumer binds, as code. */
+export function valueCode(value: unknown): string {
+  if (!(value instanceof Callback)) return literal(value);
+  const call = `stage.called(${quoted(value.name)}, given)`;
+  if (value.returns === undefined || value.returns === null) return `(...given) => ${call}`;
+  return `(...given) => {\n  ${call};\n  return ${literal(value.returns)};\n}`;
 }

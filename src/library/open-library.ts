@@ -65,6 +65,8 @@ export interface Library {
   styles: SourceFile[];
   /** Severities that the library gives to findings, by code; `off` leaves them out. */
   severity: Record<string, Severity | 'off'>;
+  /** What it promises for all its elements, where their contracts say nothing: to run under a strict policy, or not. */
+  strictPolicy: boolean | undefined;
   findings: Finding[];
 }
 
@@ -203,6 +205,7 @@ export async function openLibrary(root: string): Promise<Library> {
     definitions,
     styles,
     severity: config.severity ?? {},
+    strictPolicy: config.promises?.policy === undefined ? undefined : config.promises.policy === 'strict',
     findings,
   };
 }

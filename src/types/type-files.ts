@@ -89,6 +89,7 @@ function asContract(trait: Trait): Contract {
     form: undefined,
     variants: [],
     wraps: undefined,
+    strictPolicy: undefined,
     locate: () => ({ line: 1, column: 1 }),
   };
 }

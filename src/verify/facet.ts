@@ -1,4 +1,6 @@
 import type { Contract, Sample } from '../contract/model.js';
+import type { Outside } from './facets/outside-style.js';
+import type { PassedAttribute } from './passed-attributes.js';
 import type { Values } from './values.js';
 
 /** Whether a promise holds: it does; it does with the idiom shown; it does not; it was not tried. */
@@ -58,10 +60,18 @@ export interface ElementFacts {
   samples: Sample[];
   /** Slots and parts that are shown in certain states only, as far as the view tells. */
   conditional: { slots: Set<string>; parts: Set<string> };
-  /** Attributes that reach the control inside. */
-  passed: readonly string[];
+  /** Names of events that browsers dispatch by themselves. */
+  nativeEvents: ReadonlySet<string>;
+  /** Attributes that reach the control inside, those of ARIA aside, with texts for them. */
+  passed: PassedAttribute[];
+  /** Events of the control that are sent again from the element. */
+  relayed: readonly string[];
   /** True if it belongs to forms in place of a native control inside. */
   standsForControl: boolean;
+  /** True if it promises to run under a strict policy. */
+  strictPolicy: boolean;
+  /** True for a class that somebody wrote, false for an element that is built from a view. */
+  wrapped: boolean;
   /** Makes a scene of the element from what differs from the bare use of it. */
   scene(parts: Partial<Scene>): Scene;
   /** Content for one slot, from the samples where they have some. */
@@ -82,8 +92,10 @@ export interface Facet<Data = unknown> {
   name: string;
   /** What is proved, in a few words. */
   title: string;
-  /** True if it runs in a page of its own, under a strict policy. */
-  strict?: boolean;
+  /** The page that it runs in: the element's, which facets share, if left out; a fresh one; a fresh one under a strict policy. */
+  page?: 'fresh' | 'strict';
+  /** True if it begins before the element is defined. */
+  beforeDefinition?: boolean;
   plan(facts: ElementFacts): FacetPlan<Data>;
   probe(page: ProbePage, data: Data): Promise<Observation[]>;
 }
@@ -99,6 +111,8 @@ export interface Mounted {
   heard: Event[];
   /** Whether the host's listeners cancel what they hear. */
   cancels: boolean;
+  /** Calls of the sample's callbacks, in order. */
+  calls: { name: string; given: unknown[] }[];
   /** Changes a value of the consumer's state, through the host. */
   set(name: string, value: unknown): Promise<void>;
   /** Shows or hides the late content. */
@@ -109,7 +123,16 @@ export interface Mounted {
 }
 
 /** What only a person's hand, or the browser from outside, can do. */
-export type Act = { click: { x: number; y: number } } | { type: string } | { press: string };
+export type Act =
+  | { click: { x: number; y: number } }
+  | { type: string }
+  | { press: string }
+  /** Takes the pointer to the corner of the page. */
+  | { park: true }
+  /** Frees what nothing refers to. */
+  | { collectGarbage: true }
+  /** Says what comes next, so that a hang can be told. */
+  | { begin: string };
 
 /** What a probe can do in its page. */
 export interface ProbePage {
@@ -120,26 +143,44 @@ export interface ProbePage {
   container(): HTMLElement;
   /** Loads the module that registers the element. */
   register(): Promise<void>;
+  /** Why the element cannot be made at all; undefined if it can. */
+  whyNotMade(): Promise<string | undefined>;
   /** Waits until host and element have done what they do after a change. */
   settle(): Promise<void>;
-  /** Waits until something holds, for as long as a framework may take at most; tells whether it does. */
-  until(condition: () => boolean): Promise<boolean>;
-  /** Clicks an element as a person does: the pointer goes to its middle. */
+  /** Waits until something holds, for as long as a framework may take at most (or `patience` ms); tells whether it does. */
+  until(condition: () => boolean, patience?: number): Promise<boolean>;
+  /**
+   * Clicks an element as a person does: the pointer goes to its middle. Rejects with the reason where the click does not
+   * reach it.
+   */
   click(target: Element): Promise<void>;
-  /** Types a text into what has the focus, key by key. */
+  /** Types a text into what has the focus, key by key; rejects where no key arrives. */
   type(text: string): Promise<void>;
-  /** Presses a key on what has the focus. */
+  /** Presses a key on what has the focus; rejects where it does not arrive. */
   press(key: string): Promise<void>;
+  /** Takes the pointer away from everything. */
+  park(): Promise<void>;
+  /** Frees what nothing refers to. */
+  collectGarbage(): Promise<void>;
+  /** Says which sample runs next; false if it brought another probe to a halt, so that it must not be run again. */
+  beginSample(name: string): Promise<boolean>;
   /** Errors that nothing caught since the last call. */
   errors(): string[];
-  /** Style sheets of the page before any element was defined. */
-  sheetsAtStart: number;
-  listeners: ListenerCount;
+  /** What the page looked like before any element was defined. */
+  outside: Outside;
+  /** Everything of the page that an element could leave behind. */
+  leftovers(): Leftovers;
+  /** Timers and animation frames that are asked for within a while, by what is running now. */
+  restlessness(): Promise<number>;
 }
 
-/** Counts listeners and timers that are set and not removed. */
-export interface ListenerCount {
-  /** Those on targets for which the filter holds. */
-  count(filter: (target: EventTarget) => boolean): number;
-  timers(): number;
+/** How much there is in the page that outlives what made it. */
+export interface Leftovers {
+  /** Listeners on targets for which a filter holds. */
+  listeners(filter: (target: EventTarget) => boolean): number;
+  intervals: number;
+  /** Timeouts that are still to come. */
+  timeouts: number;
+  /** Observers of targets for which a filter holds; the window stands for what is no node. */
+  observers(filter: (target: EventTarget) => boolean): number;
 }

@@ -1,14 +1,20 @@
 import type { Element } from '../check/analyze.js';
+import type { Library } from '../library/open-library.js';
 import { camelCase } from '../contract/names.js';
 import type { Contract, Sample } from '../contract/model.js';
-import { passedAttributes, standsForControl } from '../contract/passed.js';
+import { passedAttributes, relayedEvents, standsForControl } from '../contract/passed.js';
 import type { BoundProperty, ElementFacts, Scene } from './facet.js';
-import { isFreeName } from '../hosts/write-content.js';
+import { Callback, isFreeName } from '../hosts/write-content.js';
+import { isNativeEvent } from '../standards/standards.js';
 import { intoSlot, parseContent } from './content.js';
+import { passedToTry } from './passed-attributes.js';
 import { valuesOf } from './values.js';
 
-/** What facets are derived from, for one element of a library with this package name. */
-export function factsOf({ contract, samples, plan }: Element, libraryName: string): ElementFacts {
+/** What facets are derived from, for one element of a library. */
+export function factsOf(
+  { contract, samples, plan }: Element,
+  { name: libraryName, strictPolicy }: Pick<Library, 'name' | 'strictPolicy'>,
+): ElementFacts {
   const values = valuesOf(contract, samples);
   const conditionalNames = (placed: readonly { name: string; conditional: boolean }[] = []): Set<string> => {
     const always = new Set(placed.filter(({ conditional }) => !conditional).map(({ name }) => name));
@@ -20,6 +26,7 @@ export function factsOf({ contract, samples, plan }: Element, libraryName: strin
     value,
   });
 
+  const controlTags = [...(plan?.controlTags ?? [])];
   const scene = (parts: Partial<Scene>): Scene => {
     const given = new Set(parts.properties?.map(({ name }) => name));
     const written = new Set(Object.keys(parts.attributes ?? {}));
@@ -53,7 +60,12 @@ export function factsOf({ contract, samples, plan }: Element, libraryName: strin
   };
 
   const sampleScene = (sample: Sample): Scene => {
-    const properties = Object.entries(sample.properties ?? {}).map(([name, value]) => bind(name, value));
+    const properties = [
+      ...Object.entries(sample.properties ?? {}),
+      ...Object.entries(sample.callbacks ?? {}).map(
+        ([name, returns]) => [name, new Callback(name, returns)] as const,
+      ),
+    ].map(([name, value]) => bind(name, value));
     const setLater = new Set((sample.steps ?? []).flatMap(({ set }) => Object.keys(set ?? {})));
     for (const name of setLater) {
       if (properties.some((property) => property.name === name)) continue;
@@ -74,8 +86,16 @@ export function factsOf({ contract, samples, plan }: Element, libraryName: strin
     values,
     samples,
     conditional: { slots: conditionalNames(plan?.slots), parts: conditionalNames(plan?.parts) },
-    passed: passedAttributes(contract, plan?.controlTags ?? []),
+    passed: passedToTry(
+      passedAttributes(contract, controlTags).filter((name) => !plan?.written.has(name)),
+      [...(contract.passthrough?.native ? [contract.passthrough.native] : []), ...controlTags],
+    ),
+    relayed: contract.passthrough ? relayedEvents(contract) : [],
     standsForControl: standsForControl(contract),
+    nativeEvents: new Set(contract.events.map(({ name }) => name).filter(isNativeEvent)),
+    wrapped: contract.wraps !== undefined,
+    // What is built from a view needs nothing that a page forbids; of a class nobody knows it unless somebody says so.
+    strictPolicy: contract.strictPolicy ?? strictPolicy ?? contract.wraps === undefined,
     scene,
     contentFor,
     sampleScene,

@@ -1,6 +1,6 @@
 import type { JsonSchema } from '../contract/schema.js';
 
-/** Does a value have a type? Looks at types, members, choices and limits; runs in pages, so it is small. */
+/** Does a value have a type? Looks at all keywords that contracts know; runs in pages, so it is small. */
 export function matchesSchema(
   value: unknown,
   source: JsonSchema,
@@ -19,19 +19,58 @@ export function matchesSchema(
   if (schema.allOf && !schema.allOf.every((type) => fits(value, type))) return false;
   const types = schema.type === undefined ? [] : [schema.type].flat();
   if (types.length > 0 && !types.some((type) => hasType(value, type))) return false;
-  if (typeof value === 'number')
-    return value >= (schema.minimum ?? -Infinity) && value <= (schema.maximum ?? Infinity);
-  if (typeof value === 'string')
-    return schema.pattern === undefined || new RegExp(schema.pattern, 'u').test(value);
-  if (Array.isArray(value)) return !schema.items || value.every((item) => fits(item, schema.items!));
+  if (typeof value === 'number') return numberFits(value, schema);
+  if (typeof value === 'string') return textFits(value, schema);
+  if (Array.isArray(value)) return listFits(value, schema, fits);
   if (typeof value !== 'object' || value === null) return true;
-  const members = value as Record<string, unknown>;
+  return objectFits(value as Record<string, unknown>, schema, fits);
+}
+
+function numberFits(value: number, schema: JsonSchema): boolean {
+  const { minimum, maximum, exclusiveMinimum, exclusiveMaximum, multipleOf } = schema;
   return (
-    (schema.required ?? []).every((name) => members[name] !== undefined) &&
-    Object.entries(schema.properties ?? {}).every(
-      ([name, type]) => members[name] === undefined || fits(members[name], type),
-    ) &&
-    (schema.additionalProperties !== false || Object.keys(members).every((name) => schema.properties?.[name]))
+    !Number.isNaN(value) &&
+    value >= (minimum ?? -Infinity) &&
+    value <= (maximum ?? Infinity) &&
+    (exclusiveMinimum === undefined || value > exclusiveMinimum) &&
+    (exclusiveMaximum === undefined || value < exclusiveMaximum) &&
+    // Fractions cannot be divided without a rest in binary numbers.
+    (multipleOf === undefined || Math.abs(value / multipleOf - Math.round(value / multipleOf)) < 1e-9)
+  );
+}
+
+function textFits(value: string, { pattern, minLength, maxLength }: JsonSchema): boolean {
+  const { length } = [...value];
+  return (
+    length >= (minLength ?? 0) &&
+    length <= (maxLength ?? Infinity) &&
+    (pattern === undefined || new RegExp(pattern, 'u').test(value))
+  );
+}
+
+type Fits = (value: unknown, type: JsonSchema) => boolean;
+
+function listFits(value: unknown[], schema: JsonSchema, fits: Fits): boolean {
+  const { items, minItems, maxItems, uniqueItems } = schema;
+  return (
+    value.length >= (minItems ?? 0) &&
+    value.length <= (maxItems ?? Infinity) &&
+    (!uniqueItems || new Set(value.map((item) => JSON.stringify(item))).size === value.length) &&
+    (!items || value.every((item) => fits(item, items)))
+  );
+}
+
+function objectFits(members: Record<string, unknown>, schema: JsonSchema, fits: Fits): boolean {
+  const { required = [], properties = {}, additionalProperties } = schema;
+  return (
+    required.every((name) => members[name] !== undefined) &&
+    Object.entries(members).every(([name, member]) => {
+      if (member === undefined) return true;
+      if (Object.hasOwn(properties, name)) return fits(member, properties[name]!);
+      return typeof additionalProperties === 'object'
+        ? fits(member, additionalProperties)
+        : additionalProperties !== false;
+    })
   );
 }
 

@@ -74,6 +74,11 @@ export class Observer {
     this.#unchecked = reason;
   }
 
+  /** True if it says why nothing could be tried. */
+  get isLeft(): boolean {
+    return this.#unchecked !== undefined;
+  }
+
   /** Errors that nothing caught are failures of what was done. */
   noErrors(errors: readonly string[], did: string): void {
     for (const error of errors) this.fail(did, `error: ${error}`, 'no error');

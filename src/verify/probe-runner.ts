@@ -1,21 +1,31 @@
-import { PageHangs, type Browser, type Page } from '../engines/engine.js';
+import { PageCrashed, PageHangs, type Page } from '../engines/engine.js';
+import type { BrowserKeeper } from './browser-keeper.js';
 import type { Act, Observation } from './facet.js';
 
 /** How a probe ended: with observations, or broken; or why there was none. */
 export type Outcome = { done: Observation[] } | { broke: string } | { nothing: string } | { untried: string };
 
-type Turn = { act: Act } | { done: Observation[] } | { broke: string };
+type Turn = { act: Act } | { done: Observation[] } | { broke: string } | { untried: string };
 
 /** Runs the probes of elements, one after the other, in one page; it is replaced if a probe spoils it. */
 export class ProbeRunner {
   #page: Page | undefined;
   #url = '';
   #loaded = '';
+  /** The sample that runs in the page now. */
+  #sample: string | undefined;
+  /** Samples of this document's element that brought the page to a halt. */
+  #halting: string[] = [];
 
   constructor(
-    readonly browser: Browser,
+    readonly browsers: BrowserKeeper,
     readonly timeout: number,
   ) {}
+
+  /** The next probes are about another element. */
+  beginElement(): void {
+    this.#halting = [];
+  }
 
   /** The next probes run in a fresh document from this address. */
   goTo(url: string): void {
@@ -25,31 +35,63 @@ export class ProbeRunner {
 
   /** Runs one probe. A hang or a crash ends this probe alone. */
   async run(request: object): Promise<Outcome> {
+    const first = await this.#try(request);
+    // A browser that ended may have been brought down by another probe that ran beside this one.
+    return first ?? (await this.#try(request)) ?? { broke: 'The browser ends by itself, each time.' };
+  }
+
+  /** The outcome; undefined if the whole browser ended meanwhile. */
+  async #try(request: object): Promise<Outcome | undefined> {
+    this.#sample = undefined;
     try {
       const page = await this.#open();
-      let turn = await this.#turn(page, `begin(${JSON.stringify(request)})`);
+      let turn = await this.#turn(page, `begin(${JSON.stringify({ ...request, halting: this.#halting })})`);
       while ('act' in turn) {
-        await perform(page, turn.act);
+        await this.#perform(page, turn.act);
         turn = await this.#turn(page, 'resume()');
       }
-      return turn;
+      return withDialogs(turn, page.dialogs());
     } catch (error) {
+      const browserEnded = error instanceof PageCrashed && (await this.browsers.isDead());
+      const broke = this.#explain(error);
       await this.close();
-      if (error instanceof PageHangs) {
-        return {
-          broke: `It did not come to an end: the page was busy for more than ${this.timeout / 1000} s.`,
-        };
-      }
-      return { broke: error instanceof Error ? error.message : String(error) };
+      return browserEnded ? undefined : { broke };
     }
+  }
+
+  /** What a person must know of a probe that came to no end. */
+  #explain(error: unknown): string {
+    const strayed = this.#page?.strayed();
+    const during = this.#sample === undefined ? '' : ` in the sample “${this.#sample}”`;
+    if (error instanceof PageHangs || error instanceof PageCrashed) {
+      if (this.#sample !== undefined) this.#halting.push(this.#sample);
+      return error instanceof PageHangs
+        ? `It does not come to an end${during}: the page was busy for more than ${this.timeout / 1000} s.`
+        : `It makes the page crash${during}.`;
+    }
+    if (strayed !== undefined) {
+      if (this.#sample !== undefined) this.#halting.push(this.#sample);
+      return `It takes the page to another address${during}: ${strayed}`;
+    }
+    return error instanceof Error ? error.message : String(error);
   }
 
   #turn(page: Page, call: string): Promise<Turn> {
     return page.evaluate<Turn>(`lastwrightProbes.${call}`, this.timeout);
   }
 
+  async #perform(page: Page, act: Act): Promise<void> {
+    const { timeout } = this;
+    if ('click' in act) await page.click(act.click.x, act.click.y, timeout);
+    else if ('type' in act) await page.type(act.type, timeout);
+    else if ('press' in act) await page.press(act.press, timeout);
+    else if ('park' in act) await page.point(0, 0, timeout);
+    else if ('collectGarbage' in act) await page.heapUsed(timeout);
+    else this.#sample = act.begin;
+  }
+
   async #open(): Promise<Page> {
-    this.#page ??= await this.browser.newPage();
+    this.#page ??= await (await this.browsers.get()).newPage();
     if (this.#loaded !== this.#url) {
       await this.#page.open(this.#url);
       this.#loaded = this.#url;
@@ -65,8 +107,11 @@ export class ProbeRunner {
   }
 }
 
-async function perform(page: Page, act: Act): Promise<void> {
-  if ('click' in act) await page.click(act.click.x, act.click.y);
-  else if ('type' in act) await page.type(act.type);
-  else await page.press(act.press);
+/** Dialogs stop everything in a page until somebody answers; one that came up is told. */
+function withDialogs(turn: Exclude<Turn, { act: Act }>, dialogs: readonly string[]): Outcome {
+  if (dialogs.length === 0 || !('done' in turn)) return turn;
+  const shown = [...new Set(dialogs)].map((dialog) => `“${dialog}”`).join(', ');
+  const note = `It opens a dialog that stops the whole page (${shown}); it was dismissed.`;
+  const observed = [{ did: 'look for dialogs', saw: shown, wanted: 'none' }];
+  return { done: [...turn.done, { subject: 'dialogs', verdict: 'care', note, observed }] };
 }

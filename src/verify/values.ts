@@ -49,6 +49,10 @@ function valuesFor(
   return first === undefined || second === undefined ? undefined : { first, second };
 }
 
+/** Below this depth only what must be there is made, so that types that contain themselves come to an end. */
+const DEEP = 3;
+const TOO_DEEP = 12;
+
 /** A value that a schema allows, another one for each seed; undefined where none can be made. */
 export function valueFrom(
   source: JsonSchema,
@@ -57,13 +61,19 @@ export function valueFrom(
   depth = 0,
 ): unknown {
   const schema = followReference(source, definitions);
-  if (depth > 8) return undefined;
+  if (depth > TOO_DEEP) return undefined;
+  const inner = (part: JsonSchema, other: number): unknown => valueFrom(part, definitions, other, depth + 1);
   if (schema.const !== undefined) return schema.const;
   if (schema.enum) return schema.enum[seed % schema.enum.length];
   const alternatives = schema.anyOf ?? schema.oneOf;
-  if (alternatives) return valueFrom(alternatives[seed % alternatives.length]!, definitions, seed, depth + 1);
+  if (alternatives) {
+    const made = alternatives.map((_, place) =>
+      inner(alternatives[(seed + place) % alternatives.length]!, seed),
+    );
+    return made.find((value) => value !== undefined);
+  }
   if (schema.allOf) {
-    const parts = schema.allOf.map((part) => valueFrom(part, definitions, seed, depth + 1));
+    const parts = schema.allOf.map((part) => inner(part, seed));
     return parts.every((part) => typeof part === 'object')
       ? Object.assign({}, ...(parts as object[]))
       : parts.at(-1);
@@ -77,24 +87,33 @@ export function valueFrom(
     case 'boolean':
       return seed % 2 === 0;
     case 'array': {
-      const length = Math.max(schema.minItems ?? 0, Math.min(schema.maxItems ?? 2, 1 + (seed % 3)));
-      return Array.from({ length }, (_, place) =>
-        schema.items
-          ? valueFrom(schema.items, definitions, seed * 3 + place, depth + 1)
-          : WORDS[place % WORDS.length],
+      const few = depth > DEEP ? 0 : 1 + (seed % 3);
+      const length = Math.max(schema.minItems ?? 0, Math.min(schema.maxItems ?? 2, few));
+      const items = Array.from({ length }, (_, place) =>
+        schema.items ? inner(schema.items, seed * 3 + place) : WORDS[place % WORDS.length],
       );
+      return items.includes(undefined) ? undefined : items;
     }
     case 'null':
       return null;
     default:
-      return Object.fromEntries(
-        Object.entries(schema.properties ?? { name: { type: 'string' } as JsonSchema })
-          .map(
-            ([key, inner], place) => [key, valueFrom(inner, definitions, seed + place, depth + 1)] as const,
-          )
-          .filter(([, value]) => value !== undefined),
-      );
+      return objectFrom(schema, seed, depth, inner);
   }
+}
+
+function objectFrom(
+  schema: JsonSchema,
+  seed: number,
+  depth: number,
+  inner: (part: JsonSchema, other: number) => unknown,
+): Record<string, unknown> | undefined {
+  const required = new Set(schema.required);
+  const members = Object.entries(schema.properties ?? { name: { type: 'string' } as JsonSchema })
+    .filter(([key]) => depth <= DEEP || required.has(key))
+    .map(([key, part], place) => [key, inner(part, seed + place)] as const)
+    .filter(([, value]) => value !== undefined);
+  const made = Object.fromEntries(members);
+  return [...required].every((key) => Object.hasOwn(made, key)) ? made : undefined;
 }
 
 function textFrom(schema: JsonSchema, seed: number): string | undefined {

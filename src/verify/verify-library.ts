@@ -1,11 +1,13 @@
 import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
+import type { Library } from '../library/open-library.js';
 import { packageExports } from '../build/package-manifest.js';
 import { toolFile } from '../tool-files.js';
 import type { Analysis, Element } from '../check/analyze.js';
 import { ENGINES } from '../engines/index.js';
-import { EngineMissing, type Browser } from '../engines/engine.js';
+import { EngineMissing } from '../engines/engine.js';
 import { HOSTS } from '../hosts/index.js';
+import { BrowserKeeper } from './browser-keeper.js';
 import type { ElementFacts, Facet, Scene } from './facet.js';
 import { STRICT_POLICY } from './facets/policy.js';
 import { FACETS } from './facets/index.js';
@@ -65,10 +67,9 @@ export async function verifyLibrary(
   const { report, missing } = verified;
   const server = new PageServer();
   const starting = Promise.all([server.start(), serveLibrary(server, files)]);
-  const browsers = new Map<string, Promise<Browser>>(
-    engineNames.map((name) => [name, ENGINES.find((engine) => engine.name === name)!.launch()]),
+  const browsers = new Map(
+    engineNames.map((name) => [name, new BrowserKeeper(ENGINES.find((engine) => engine.name === name)!)]),
   );
-  for (const browser of browsers.values()) browser.catch(() => {});
   try {
     await starting;
     const tags = new Set(elements.map(({ contract }) => contract.tag));
@@ -79,6 +80,7 @@ export async function verifyLibrary(
       ),
       library.name,
     );
+    const versions = new Map<string, string>();
     const parts = await Promise.all(
       hostNames.map(async (hostName) => {
         const host = HOSTS.find(({ name }) => name === hostName)!;
@@ -88,7 +90,7 @@ export async function verifyLibrary(
           const reason = `${found.missing[0]!.toUpperCase()}${found.missing.slice(1)}. Run: ${found.install}`;
           return engineNames.flatMap((engine) =>
             chosen.flatMap((element) =>
-              uncheckedElement(factsOf(element, library.name), host.name, engine, reason),
+              uncheckedElement(factsOf(element, library), host.name, engine, reason),
             ),
           );
         }
@@ -97,15 +99,18 @@ export async function verifyLibrary(
         await runner.serveHost();
         const results: VerifyResult[] = [];
         for (const engine of engineNames) {
-          const browser = await browsers
-            .get(engine)!
-            .catch((error: unknown) => reportMissing(error, missing));
-          if (browser) {
-            results.push(...(await runner.elements(chosen, library.name, browser, engine)));
+          const browser = browsers.get(engine)!;
+          const version = await browser.get().then(
+            (running) => running.version,
+            (error: unknown) => reportMissing(error, missing),
+          );
+          if (version !== undefined) {
+            versions.set(engine, version);
+            results.push(...(await runner.elements(chosen, library, browser, engine)));
           } else {
             const note = 'The browser is not on this machine.';
             for (const element of chosen) {
-              results.push(...uncheckedElement(factsOf(element, library.name), host.name, engine, note));
+              results.push(...uncheckedElement(factsOf(element, library), host.name, engine, note));
             }
           }
         }
@@ -113,16 +118,10 @@ export async function verifyLibrary(
       }),
     );
     report.results = parts.flat();
-    for (const [name, browser] of browsers) {
-      const running = await browser.catch(() => undefined);
-      if (running) report.engines.push({ name, version: running.version });
-    }
+    report.engines = [...versions].map(([name, version]) => ({ name, version }));
     report.hosts.sort((a, b) => hostNames.indexOf(a.name) - hostNames.indexOf(b.name));
   } finally {
-    await Promise.all([
-      server.stop(),
-      ...[...browsers.values()].map((browser) => browser.then((open) => open.close()).catch(() => {})),
-    ]);
+    await Promise.all([server.stop(), ...[...browsers.values()].map((browser) => browser.close())]);
   }
   report.summary = summarize(report.results);
   report.seconds = Math.round(performance.now() - began) / 1000;
@@ -193,17 +192,15 @@ class HostRun {
   /** Runs all probes of these elements in one browser, each element in a document of its own. */
   async elements(
     elements: readonly Element[],
-    libraryName: string,
-    browser: Browser,
+    library: Library,
+    browsers: BrowserKeeper,
     engine: string,
   ): Promise<VerifyResult[]> {
-    const runner = new ProbeRunner(browser, this.options.probeTimeout ?? 10_000);
+    const runner = new ProbeRunner(browsers, this.options.probeTimeout ?? 10_000);
     const all: VerifyResult[] = [];
     try {
       for (const element of elements) {
-        all.push(
-          ...(await this.#element(element.contract.tag, factsOf(element, libraryName), runner, engine)),
-        );
+        all.push(...(await this.#element(element.contract.tag, factsOf(element, library), runner, engine)));
       }
     } finally {
       await runner.close();
@@ -220,13 +217,15 @@ class HostRun {
     const host = this.installed.host.name;
     const page = `${this.#base}/${tag}.html`;
     this.server.put(page, pageHtml(tag, this.#imports));
+    runner.beginElement();
     runner.goTo(this.server.origin + page);
     const all: VerifyResult[] = [];
     // Examples are compiled while the first probes run already.
     const prepared = FACETS.map((facet) => ({ facet, ready: this.#prepare(facet, facts) }));
     for (const { ready } of prepared) ready.catch(() => {});
     for (const { facet, ready } of prepared) {
-      if (facet.strict) {
+      if (facet.page === 'fresh') runner.goTo(this.server.origin + page);
+      if (facet.page === 'strict') {
         const strict = `${this.#base}/${tag}-strict.html`;
         this.server.put(strict, pageHtml(tag, this.#imports, STRICT_POLICY));
         runner.goTo(this.server.origin + strict);

@@ -1,9 +1,9 @@
-import type { Facet } from '../facet.js';
+import type { Facet, ProbePage } from '../facet.js';
 import { Observer, show } from '../observe.js';
-import { attributeText, isDefault, propertiesOf, type PropertyData } from './property-data.js';
+import { attributesOf, attributeText, isDefault, type AttributeData } from './property-data.js';
 
 interface Data {
-  properties: (PropertyData & { attribute: string })[];
+  properties: AttributeData[];
 }
 
 /** Text to typed value and back; boolean presence; bad values. */
@@ -12,9 +12,7 @@ export const attributes: Facet<Data> = {
   title: 'Text becomes typed values',
 
   plan(facts) {
-    const properties = propertiesOf(facts).filter(
-      (property) => property.attribute !== undefined,
-    ) as Data['properties'];
+    const properties = attributesOf(facts);
     if (properties.length === 0) return { nothing: 'The contract declares no attributes.' };
     const written = Object.fromEntries(
       properties.map((property) => [property.attribute, attributeText(property, property.first)]),
@@ -27,54 +25,90 @@ export const attributes: Facet<Data> = {
 
   async probe(page, { properties }) {
     const mounted = await page.mount('written');
-    const results = properties.map((property) => {
-      const { name, attribute, kind, first, second, bad } = property;
-      const observer = new Observer(attribute);
-      const element = mounted.element as unknown as Record<string, unknown>;
-      const plain = document.createElement(page.tag);
-      const values = plain as unknown as Record<string, unknown>;
-      const write = (text: string): void => plain.setAttribute(attribute, text);
-
-      write(attributeText(property, first));
-      const control = Object.is(values[name], first);
-      const did = `write ${attribute}="${attributeText(property, first)}"`;
-      if (Object.is(element[name], first)) observer.saw(did, show(first));
-      else if (control)
-        observer.care(
-          did,
-          show(element[name]),
-          `The framework does not pass "${attribute}" on as an attribute would be read.`,
-        );
-      else observer.equal(did, element[name], first);
-
-      if (kind === 'boolean') {
-        write('false');
-        observer.equal(`set ${attribute}="false": present, so`, values[name], true);
-      } else {
-        write(String(second));
-        observer.equal(`set ${attribute}="${String(second)}"`, values[name], second);
-      }
-      for (const text of bad) {
-        write(text);
-        observer.expect(
-          `set ${attribute}="${text}", which is no value of it`,
-          isDefault(property, values[name]),
-          show(values[name]),
-          show(property.default),
-        );
-        write(String(second));
-      }
-      plain.removeAttribute(attribute);
-      observer.expect(
-        `remove ${attribute}`,
-        isDefault(property, values[name]),
-        show(values[name]),
-        show(property.default),
-      );
-      observer.noErrors(page.errors(), `use ${attribute}`);
-      return observer.result();
-    });
+    const results = [];
+    for (const property of properties) {
+      const observer = new Observer(property.attribute);
+      fromHost(page, mounted.element, property, observer);
+      const element = document.createElement(page.tag);
+      await writeAll(page, element, property, observer, 'before it is in the page');
+      page.container().append(element);
+      await writeAll(page, element, property, observer, 'in the page');
+      element.remove();
+      observer.noErrors(page.errors(), `use ${property.attribute}`);
+      results.push(observer.result());
+    }
     await mounted.unmount();
     return results;
   },
 };
+
+/** What the host wrote as an attribute is read as an attribute. */
+function fromHost(page: ProbePage, mounted: HTMLElement, property: AttributeData, observer: Observer): void {
+  const { name, attribute, first } = property;
+  const seen = (mounted as unknown as Record<string, unknown>)[name];
+  const plain = document.createElement(page.tag);
+  plain.setAttribute(attribute, attributeText(property, first));
+  const control = Object.is((plain as unknown as Record<string, unknown>)[name], first);
+  const did = `write ${attribute}="${attributeText(property, first)}"`;
+  if (Object.is(seen, first)) observer.saw(did, show(first));
+  else if (control)
+    observer.care(
+      did,
+      show(seen),
+      `The framework does not pass "${attribute}" on as an attribute would be read.`,
+    );
+  else observer.equal(did, seen, first);
+}
+
+/** Every text that stands for a value, every text that stands for none, and no text. */
+async function writeAll(
+  page: ProbePage,
+  element: HTMLElement,
+  property: AttributeData,
+  observer: Observer,
+  when: string,
+): Promise<void> {
+  const { name, attribute, first, second, kind, texts, badTexts } = property;
+  const values = element as unknown as Record<string, unknown>;
+  const write = (text: string): void => element.setAttribute(attribute, text);
+  const given = kind === 'boolean' ? [] : [first, second].map((value) => ({ text: String(value), value }));
+  for (const { text, value } of [...given, ...texts]) {
+    write(text);
+    observer.equal(`set ${attribute}="${text}" ${when}`, values[name], value);
+    await page.settle();
+    observer.equal(`read ${name} again`, values[name], value);
+    await keepsText(element, attribute, text, observer);
+  }
+  for (const text of badTexts) {
+    write(attributeText(property, first));
+    write(text);
+    observer.expect(
+      `set ${attribute}="${text}", which is no value of it, ${when}`,
+      isDefault(property, values[name]),
+      show(values[name]),
+      show(property.default),
+    );
+    await page.settle();
+    await keepsText(element, attribute, text, observer);
+  }
+  write(attributeText(property, first));
+  element.removeAttribute(attribute);
+  observer.expect(
+    `remove ${attribute} ${when}`,
+    isDefault(property, values[name]),
+    show(values[name]),
+    show(property.default),
+  );
+  await page.settle();
+}
+
+/** An attribute is the consumer's: the element does not write it because its text was another. */
+async function keepsText(
+  element: HTMLElement,
+  attribute: string,
+  text: string,
+  observer: Observer,
+): Promise<void> {
+  const seen = element.getAttribute(attribute);
+  if (seen !== text) observer.equal(`read the attribute ${attribute} again`, seen, text);
+}

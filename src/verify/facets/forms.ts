@@ -3,9 +3,17 @@ import { innerRoot } from '../inner-root.js';
 import { Observer, show } from '../observe.js';
 
 interface Data {
-  /** The property whose value the form gets, with two values; undefined where the control inside has it. */
-  property: { name: string; first: unknown; second: unknown } | undefined;
+  /** The property whose value the form gets, with two values; undefined where the control inside or the state has it. */
+  property:
+    | { name: string; attribute: string | undefined; kind: string; first: unknown; second: unknown }
+    | undefined;
+  /** True where the state has it, which only the element itself can change. */
+  ofState: boolean;
   part: string | undefined;
+  /** True if a consumer can turn it off by a property or an attribute `disabled`. */
+  canBeDisabled: boolean;
+  /** True if a consumer can demand a value by a property or an attribute `required`. */
+  canBeRequired: boolean;
   /** True for a button, which sends a form and has no value of its own. */
   button: boolean;
 }
@@ -19,14 +27,23 @@ export const forms: Facet<Data> = {
     const { contract, values } = facts;
     if (!contract.form && !facts.standsForControl) return { nothing: 'The contract says nothing of forms.' };
     const property = contract.properties.find(({ name }) => name === contract.form?.value);
-    if (contract.form && !property) {
-      return { untried: 'The value is part of the state, which only the element itself can change.' };
-    }
     const [first, second] = [values[property?.name ?? '']?.first, values[property?.name ?? '']?.second];
+    const takes = (name: string): boolean =>
+      contract.properties.some((other) => other.name === name && other.kind === 'boolean') ||
+      (facts.standsForControl && facts.passed.some((passed) => passed.name === name));
     return {
       scenes: { bare: facts.scene({}) },
       data: {
-        property: property && { name: property.name, first, second },
+        property: property && {
+          name: property.name,
+          attribute: property.attribute,
+          kind: property.kind,
+          first,
+          second,
+        },
+        ofState: contract.form !== undefined && property === undefined,
+        canBeDisabled: takes('disabled'),
+        canBeRequired: takes('required'),
         part: contract.passthrough?.to,
         button: contract.passthrough?.native === 'button' && !contract.form,
       },
@@ -51,7 +68,9 @@ export const forms: Facet<Data> = {
     const stage: Stage = { page, mounted, form, fieldset, label, data };
     const results = [
       await tryMembership(stage),
-      ...(data.button ? [await tryButton(stage)] : [await tryValue(stage), await tryValidity(stage)]),
+      ...(data.button ? [await tryButton(stage)] : []),
+      ...(data.button || data.ofState ? [] : [await tryValue(stage)]),
+      ...(data.button ? [] : [await tryTyping(stage), await tryValidity(stage)]),
       await tryFieldset(stage),
       await tryLabel(stage),
     ];
@@ -145,11 +164,69 @@ async function tryValue(stage: Stage): Promise<Observation> {
   observer.equal('let the browser restore a value', entry(stage), restored);
   form.reset();
   await page.settle();
+  await tryResetToAttribute(stage, observer);
+  return observer.result();
+}
+
+/** The attribute holds the value that a reset gives back, as with native controls. */
+async function tryResetToAttribute(stage: Stage, observer: Observer): Promise<void> {
+  const { form, mounted, data, page } = stage;
+  const { property } = data;
+  if (!property?.attribute || property.kind === 'boolean') return;
+  const element = mounted.element as unknown as HTMLElement & Record<string, unknown>;
+  element.setAttribute(property.attribute, String(property.first));
+  await give(stage, property.second);
+  form.reset();
+  await page.settle();
+  const did = `write ${property.attribute}="${String(property.first)}", give another value, reset the form`;
+  observer.equal(`${did}, read ${property.name}`, element[property.name], property.first);
+  observer.equal('read it from the form', entry(stage), textOf(property.first));
+  element.removeAttribute(property.attribute);
+  form.reset();
+  await page.settle();
+}
+
+const TYPED = 'input:not([type]), input[type=text], input[type=search], input[type=tel], textarea';
+
+/** What a person types is what the form gets, and what a reset takes away. */
+async function tryTyping(stage: Stage): Promise<Observation> {
+  const { form, page } = stage;
+  const observer = new Observer('typing');
+  const control = controlOf(stage);
+  if (!control?.matches(TYPED)) {
+    observer.leave('Nobody can type into it in the state that was shown first.');
+    return observer.result();
+  }
+  const initial = entry(stage);
+  control.focus();
+  control.select();
+  await page.type('Given 7');
+  await page.until(() => entry(stage) === control.value);
+  observer.equal('type a text, read it from the form', entry(stage), control.value);
+  observer.expect(
+    'read it from the control',
+    control.value.length > 0,
+    show(control.value),
+    'what was typed',
+  );
+  control.blur();
+  await page.settle();
+  observer.equal('leave the control, read it from the form again', entry(stage), control.value);
+  form.reset();
+  await page.settle();
+  observer.equal('reset the form', entry(stage), initial);
+  observer.expect(
+    'look at the control',
+    control.value === (initial ?? ''),
+    show(control.value),
+    show(initial ?? ''),
+  );
   return observer.result();
 }
 
 /** What is wrong with a value is told in the standard way, and with a message. */
-async function tryValidity({ mounted, form, page }: Stage): Promise<Observation> {
+async function tryValidity(stage: Stage): Promise<Observation> {
+  const { mounted, form, page, data } = stage;
   const observer = new Observer('validity');
   const element = mounted.element as FormMembers;
   const has = typeof element.checkValidity === 'function' && element.validity !== undefined;
@@ -165,8 +242,33 @@ async function tryValidity({ mounted, form, page }: Stage): Promise<Observation>
       'no message',
       'a message for people',
     );
+  if (data.canBeRequired && entryIsEmpty(stage)) await tryRequired(stage, observer);
   await page.settle();
   return observer.result();
+}
+
+const entryIsEmpty = (stage: Stage): boolean => !entry(stage);
+
+/** A value that is demanded and missing makes the form invalid; giving one mends it. */
+async function tryRequired(stage: Stage, observer: Observer): Promise<void> {
+  const { mounted, form, page, data } = stage;
+  const element = mounted.element as FormMembers;
+  element.setAttribute('required', '');
+  await page.until(() => !form.checkValidity());
+  observer.equal('demand a value and give none, check the form', form.checkValidity(), false);
+  observer.equal('read valueMissing', element.validity!.valueMissing, true);
+  observer.holds(
+    'read the message',
+    Boolean(element.validationMessage),
+    'no message',
+    'a message for people',
+  );
+  await give(stage, data.property?.first ?? 'Given');
+  await page.until(() => form.checkValidity());
+  observer.equal('give a value, check the form', form.checkValidity(), true);
+  element.removeAttribute('required');
+  form.reset();
+  await page.settle();
 }
 
 async function tryButton(stage: Stage): Promise<Observation> {
@@ -211,7 +313,30 @@ async function tryFieldset(stage: Stage): Promise<Observation> {
   fieldset.disabled = false;
   await page.settle();
   if (control && 'disabled' in control) observer.equal('enable the fieldset', control.disabled, false);
+  if (stage.data.canBeDisabled) await tryDisabledTwice(stage, control, observer);
   return observer.result();
+}
+
+/** What is disabled by itself stays so when its fieldset is enabled again. */
+async function tryDisabledTwice(
+  { mounted, fieldset, page }: Stage,
+  control: HTMLInputElement | undefined,
+  observer: Observer,
+): Promise<void> {
+  const { element } = mounted;
+  element.setAttribute('disabled', '');
+  await page.settle();
+  const off = (): boolean => element.matches(':disabled') && control?.disabled !== false;
+  await page.until(off);
+  observer.equal('disable it by itself', off(), true);
+  fieldset.disabled = true;
+  await page.settle();
+  fieldset.disabled = false;
+  await page.settle();
+  observer.equal('disable its fieldset and enable it again', off(), true);
+  element.removeAttribute('disabled');
+  await page.until(() => !off());
+  observer.equal('take disabled away', off(), false);
 }
 
 async function tryLabel({ mounted, label, page, data }: Stage): Promise<Observation> {

@@ -1,10 +1,13 @@
-import type { Facet } from '../facet.js';
+import type { Facet, Mounted, Observation, ProbePage } from '../facet.js';
 import { Observer, show } from '../observe.js';
+import { difference, lookAt, type Look } from './look.js';
 import { propertiesOf, type PropertyData } from './property-data.js';
-import { allSamples, describeAct, insideText, runSteps, UNHEARD, type SampleData } from './run-samples.js';
+import { allSamples, type SampleData } from './plan-samples.js';
+import { describeAct, HALTING, runSteps, UNHEARD, withSample, type Act } from './run-steps.js';
 
 interface Data {
   properties: PropertyData[];
+  states: string[];
   samples: SampleData[];
 }
 
@@ -12,76 +15,247 @@ interface Data {
 export const independence: Facet<Data> = {
   name: 'independence',
   title: 'Two of it share nothing',
+  page: 'fresh',
 
   plan(facts) {
     const { scenes, data: samples } = allSamples(facts);
     const bare = facts.scene({ events: facts.contract.events.map(({ name }) => name) });
-    return { scenes: { bare, ...scenes }, data: { properties: propertiesOf(facts), samples } };
+    const states = facts.contract.states.map(({ name }) => name);
+    return { scenes: { bare, ...scenes }, data: { properties: propertiesOf(facts), states, samples } };
   },
 
-  async probe(page, { properties, samples }) {
-    const values = new Observer('values');
-    const one = await page.mount('bare');
-    const other = await page.mount('bare');
-    const [first, second] = [one, other].map(
-      ({ element }) => element as unknown as Record<string, unknown>,
-    ) as [Record<string, unknown>, Record<string, unknown>];
-    values.holds('mount it twice', one.element !== other.element, 'the same node', 'two nodes');
-    for (const property of properties) {
-      const { name } = property;
-      const before = second[name];
-      const beforeText = show(before);
-      spoil(first[name]);
-      values.expect(
-        `change the default of ${name} in place, in the first`,
-        show(second[name]) === beforeText,
-        show(second[name]),
-        beforeText,
-      );
-      first[name] = property.first;
-      values.equal(`set ${name} of the first`, second[name], before);
+  async probe(page, data) {
+    const values = await shareNoValues(page, data);
+    const results = [values.result()];
+    for (const sample of data.samples) results.push(await shareNoState(page, sample, data));
+    if (data.samples.length === 0) {
+      const state = new Observer('state and events');
+      state.leave('No sample does anything with it.');
+      results.push(state.result());
     }
-    await page.settle();
-    values.noErrors(page.errors(), 'set properties of one');
-    await Promise.all([one.unmount(), other.unmount()]);
-
-    const state = new Observer('state and events');
-    for (const sample of samples) {
-      // The one that acts comes last, so that nothing of the other can lie over it.
-      const watching = await page.mount(sample.scene);
-      const acting = await page.mount(sample.scene);
-      const before = insideText(watching);
-      await runSteps(page, acting, sample, {
-        ...UNHEARD,
-        acted: (act) => {
-          state.holds(
-            `${describeAct(act)} in the first, look at the second`,
-            insideText(watching) === before,
-            'it changed too',
-            'unchanged',
-          );
-        },
-      });
-      await page.settle();
-      state.holds(
-        `run “${sample.sample}” in the first, look at the second`,
-        insideText(watching) === before,
-        'it changed too',
-        'unchanged',
-      );
-      state.expect(
-        'listen to the second meanwhile',
-        watching.heard.length === 0,
-        `heard ${watching.heard.map(({ type }) => type).join(', ')}`,
-        'heard nothing',
-      );
-      page.errors();
-      await Promise.all([acting.unmount(), watching.unmount()]);
-    }
-    if (samples.length === 0) state.leave('No sample does anything with it.');
-    return [values.result(), state.result()];
+    return results;
   },
 };
+
+function looker({ properties, states }: Data): (element: Element) => Look {
+  const names = properties.map(({ name }) => name);
+  return (element) => lookAt(element, names, states);
+}
+
+async function shareNoValues(page: ProbePage, data: Data): Promise<Observer> {
+  const { properties } = data;
+  const look = looker(data);
+  const observer = new Observer('values');
+  const one = await page.mount('bare');
+  const atFirst = begun(look(one.element));
+  const other = await page.mount('bare');
+  const [first, second] = [one, other].map(
+    ({ element }) => element as unknown as Record<string, unknown>,
+  ) as [Record<string, unknown>, Record<string, unknown>];
+  observer.holds('mount it twice', one.element !== other.element, 'the same node', 'two nodes');
+  for (const property of properties) {
+    const { name } = property;
+    const before = second[name];
+    const beforeText = show(before);
+    spoil(first[name]);
+    observer.expect(
+      `change the default of ${name} in place, in the first`,
+      show(second[name]) === beforeText,
+      show(second[name]),
+      beforeText,
+    );
+    const untouched = look(other.element);
+    first[name] = property.first;
+    await page.settle();
+    observer.equal(`set ${name} of the first`, second[name], before);
+    const changed = difference(untouched, look(other.element));
+    observer.holds(
+      `set ${name} of the first, look at the second`,
+      changed === undefined,
+      changed ?? '',
+      'unchanged',
+    );
+    for (const value of [property.second, property.first, undefined]) {
+      const kept = look(one.element);
+      second[name] = value;
+      await page.settle();
+      const away = difference(kept, look(one.element));
+      observer.holds(
+        `set ${name} of the second to ${show(value)}, look at the first`,
+        away === undefined,
+        away ?? '',
+        'unchanged',
+      );
+    }
+  }
+  await other.unmount();
+  await newOneIsNew(page, atFirst, data, observer, 'after properties of others were set');
+  observer.noErrors(page.errors(), 'set properties of one');
+  await one.unmount();
+  return observer;
+}
+
+/** An element that is made later begins as the first one did. */
+async function newOneIsNew(
+  page: ProbePage,
+  atFirst: Begun,
+  data: Data,
+  observer: Observer,
+  when: string,
+): Promise<void> {
+  const later = await page.mount('bare');
+  const now = begun(looker(data)(later.element));
+  const other = Object.keys(now).find((part) => now[part] !== atFirst[part]);
+  observer.holds(
+    `make another one ${when}`,
+    other === undefined,
+    other === undefined ? '' : `${other} is ${show(now[other])}, not ${show(atFirst[other])}`,
+    'it begins as the first one did',
+  );
+  await later.unmount();
+}
+
+/** How an element begins, as texts, which nobody can change afterwards. */
+type Begun = Record<string, string>;
+
+function begun({ values, attributes, inside, states }: Look): Begun {
+  return {
+    ...Object.fromEntries(Object.entries(values).map(([name, value]) => [name, show(value)])),
+    'its attributes': show(attributes),
+    'its inside': inside,
+    'its states': show(states),
+  };
+}
+
+/** What one does after its sample's steps, seen from another one in the same state. */
+async function shareNoState(page: ProbePage, sample: SampleData, data: Data): Promise<Observation> {
+  const state = new Observer(`in the sample “${sample.sample}”`);
+  const look = looker(data);
+  const fresh = await page.mount('bare');
+  const atFirst = begun(look(fresh.element));
+  await fresh.unmount();
+  const ran = await withSample(page, sample, async (watching) => {
+    // The one that acts comes last, so that nothing of the other can lie over it.
+    const acting = await page.mount(sample.scene);
+    await actAndLook(page, acting, watching, sample, look, state);
+    const usual = heardBy(acting);
+    await actAndLook(page, watching, acting, sample, look, state);
+    await acting.unmount();
+    const left = await page.mount(sample.scene);
+    // Whatever the others shared with it has gone with them.
+    watching.element.remove();
+    await page.settle();
+    await runSteps(page, left, sample, UNHEARD);
+    await page.settle();
+    state.expect(
+      'remove the others, run the sample once more',
+      heardBy(left) === usual,
+      heardBy(left),
+      usual,
+    );
+    await left.unmount();
+    watching.container.append(watching.element);
+    page.errors();
+  });
+  if (ran) {
+    await newOneIsNew(page, atFirst, data, state, 'after the first acted');
+    page.errors();
+  } else state.leave(HALTING);
+  return state.result();
+}
+
+function heardBy({ heard }: Mounted): string {
+  const names = heard.map(({ type }) => type);
+  return names.length > 0 ? `heard ${names.join(', ')}` : 'heard nothing';
+}
+
+/** Runs a sample in one, and looks at and listens to the other. */
+async function actAndLook(
+  page: ProbePage,
+  acting: Mounted,
+  watching: Mounted,
+  sample: SampleData,
+  look: (element: Element) => Look,
+  state: Observer,
+): Promise<void> {
+  watching.heard.length = 0;
+  const changed = await changesOf(page, watching, acting, sample, look);
+  const own = await ownDoing(page, changed, sample, look);
+  if (changed.length === 0) state.saw('act in one, look at the other', 'unchanged');
+  for (const { act, what } of changed) {
+    const did = `${describeAct(act)} in one, look at the other`;
+    if (own.has(act)) state.fail(did, what, 'unchanged');
+    else state.saw(did, `${what}, as after the same elsewhere in the page: both follow the page`);
+  }
+  if (changed.length === 0 || own.size > 0)
+    state.expect(
+      'listen to the other meanwhile',
+      watching.heard.length === 0,
+      heardBy(watching),
+      'heard nothing',
+    );
+}
+
+interface Change {
+  act: Act;
+  what: string;
+}
+
+/** What changes at one element while another runs a sample. */
+async function changesOf(
+  page: ProbePage,
+  watching: Mounted,
+  acting: Mounted,
+  sample: SampleData,
+  look: (element: Element) => Look,
+): Promise<Change[]> {
+  const changes: Change[] = [];
+  let before = look(watching.element);
+  await runSteps(page, acting, sample, {
+    ...UNHEARD,
+    acted: (act) => {
+      const now = look(watching.element);
+      const what = difference(before, now);
+      if (what !== undefined) changes.push({ act, what });
+      before = now;
+    },
+  });
+  await page.settle();
+  return changes;
+}
+
+/**
+ * Acts whose effect on another element is the element's own doing: the same act elsewhere in the page does not bring it
+ * about. An element that follows the whole page, such as a key pressed anywhere, shares nothing by that.
+ */
+async function ownDoing(
+  page: ProbePage,
+  changes: readonly Change[],
+  sample: SampleData,
+  look: (element: Element) => Look,
+): Promise<Set<Act>> {
+  const own = new Set(changes.map(({ act }) => act));
+  for (const { act } of changes) {
+    if (!['click', 'press', 'focus', 'type'].includes(act.kind)) continue;
+    const alone = await page.mount(sample.scene);
+    const before = look(alone.element);
+    const elsewhere = document.createElement('button');
+    elsewhere.textContent = 'Elsewhere';
+    page.container().append(elsewhere);
+    try {
+      await page.click(elsewhere);
+      if (act.kind === 'press') await page.press(act.name);
+      else if (act.kind === 'type') await page.type('m');
+    } catch {
+      // It cannot be done elsewhere, so it tells nothing.
+    }
+    await page.settle();
+    if (difference(before, look(alone.element)) !== undefined) own.delete(act);
+    elsewhere.parentElement!.remove();
+    await alone.unmount();
+  }
+  return own;
+}
 
 /** Tries to change a value in place, as careless code would; a frozen one stays. */
 function spoil(value: unknown): void {

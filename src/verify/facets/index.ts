@@ -10,20 +10,26 @@ import { passthrough } from './passthrough.js';
 import { policy } from './policy.js';
 import { properties } from './properties.js';
 import { reflection } from './reflection.js';
+import { samples } from './samples.js';
 import { slots } from './slots.js';
 import { upgrade } from './upgrade.js';
 
-/** All facets, in the order of the matrix; `upgrade` comes first because it needs a page without the element, `policy` last because it has a page of its own. */
+/**
+ * All facets, in the order in which they run and in which the matrix shows them. `upgrade` comes first because it needs
+ * a page without the element; `methods`, `events` and `samples` come before those that only run samples to look at
+ * something else, so that what a sample does wrong is told where it belongs.
+ */
 export const FACETS: readonly Facet[] = [
   upgrade,
   properties,
   attributes,
   reflection,
+  methods,
+  events,
+  samples,
   slots,
   encapsulation,
   passthrough,
-  events,
-  methods,
   lifecycle,
   independence,
   forms,

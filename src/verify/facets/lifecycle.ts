@@ -1,16 +1,25 @@
-import type { Facet, ProbePage } from '../facet.js';
+import type { Expectation } from '../../contract/schema.js';
+import type { Facet, Mounted, Observation, ProbePage } from '../facet.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer, show } from '../observe.js';
-import { insideText } from './run-samples.js';
+import { judge } from './judge.js';
+import { difference, insideOf, lookAt, type Look } from './look.js';
 import { freshValue, likeFresh, propertiesOf, type PropertyData } from './property-data.js';
+import { allSamples, type SampleData } from './plan-samples.js';
+import { describeAct, HALTING, runSteps, withSample, type Act } from './run-steps.js';
 
 interface Data {
   properties: PropertyData[];
+  states: string[];
+  samples: SampleData[];
 }
 
 const TIMES = 5;
 
-/** Moved, removed, added again; many times with nothing left over. */
+/** What a consumer writes on any element, which is the consumer's. */
+const GIVEN = { class: 'given-class', 'data-given': 'yes', style: 'scroll-margin-top: 7px' };
+
+/** Moved, removed, added again; many times with nothing left over; and it still works. */
 export const lifecycle: Facet<Data> = {
   name: 'lifecycle',
   title: 'It can be moved, removed and added again',
@@ -18,40 +27,62 @@ export const lifecycle: Facet<Data> = {
   plan(facts) {
     const properties = propertiesOf(facts);
     const bound = properties.map(({ name, attribute, first }) => ({ name, attribute, value: first }));
-    const content = facts.contract.slots.flatMap(({ name }) => facts.contentFor(name));
+    const content = facts.contract.slots
+      .filter(({ each }) => each === undefined)
+      .flatMap(({ name }) => facts.contentFor(name));
+    const { scenes, data: samples } = allSamples(facts);
     return {
-      scenes: { bound: facts.scene({ properties: bound, content, removable: true }) },
-      data: { properties },
+      scenes: {
+        ...scenes,
+        bound: facts.scene({ properties: bound, attributes: GIVEN, content, removable: true }),
+      },
+      data: { properties, samples, states: facts.contract.states.map(({ name }) => name) },
     };
   },
 
-  async probe(page, { properties }) {
-    const results = [await moves(page, properties), await connections(page), await remounts(page)];
-    return results.map((observer) => observer.result());
+  async probe(page, data) {
+    const observers = [
+      await moves(page, data),
+      await connections(page, data),
+      await remounts(page),
+      await leaves(page, data),
+    ];
+    const works = await stillWorks(page, data);
+    return [...observers.map((observer): Observation => observer.result()), ...works];
   },
 };
 
-async function moves(page: ProbePage, properties: readonly PropertyData[]): Promise<Observer> {
+function looker({ properties, states }: Data): (element: Element) => Look {
+  const names = properties.map(({ name }) => name);
+  return (element) => lookAt(element, names, states);
+}
+
+/** Everything is as before after a move, and after a removal and a second connection. */
+async function moves(page: ProbePage, data: Data): Promise<Observer> {
   const observer = new Observer('moved');
+  const look = looker(data);
   const mounted = await page.mount('bound');
   const { element } = mounted;
-  const before = insideText(mounted);
   const values = element as unknown as Record<string, unknown>;
+  const before = look(element);
+  const unchanged = (did: string): void => {
+    const other = difference(before, look(element));
+    observer.holds(did, other === undefined, other ?? '', 'all is as before');
+  };
   const place = element.nextSibling;
   const home = element.parentNode!;
-  const elsewhere = page.container();
-  elsewhere.append(element);
+  page.container().append(element);
   await page.settle();
-  observer.holds(
-    'move it to another place',
-    insideText(mounted) === before,
-    `its inside changed`,
-    'the same inside',
-  );
+  unchanged('move it to another place');
   home.insertBefore(element, place);
   await page.settle();
-  observer.holds('move it back', insideText(mounted) === before, 'its inside changed', 'the same inside');
-  for (const { name, first, second } of properties) {
+  unchanged('move it back');
+  element.remove();
+  await page.settle();
+  home.insertBefore(element, place);
+  await page.settle();
+  unchanged('take it out, let it go for a while, and put it back');
+  for (const { name, first, second } of data.properties) {
     await mounted.set(name, second);
     const fresh = freshValue(page.tag, name, first, second);
     await page.until(() => likeFresh(values[name], fresh, second));
@@ -62,37 +93,94 @@ async function moves(page: ProbePage, properties: readonly PropertyData[]): Prom
       show(fresh),
     );
   }
+  await drawsAfterMove(page, data, observer);
   observer.noErrors(page.errors(), 'move');
   await mounted.unmount();
   return observer;
 }
 
-/** Connecting again must not add listeners, timers or nodes to those of the first connection. */
-async function connections(page: ProbePage): Promise<Observer> {
+/** A change after a second connection is drawn as it is without one. */
+async function drawsAfterMove(page: ProbePage, { properties }: Data, observer: Observer): Promise<void> {
+  for (const { name, first, second } of properties) {
+    const place = page.container();
+    const [moved, stayed] = [document.createElement(page.tag), document.createElement(page.tag)];
+    const both = [moved, stayed] as unknown as Record<string, unknown>[];
+    place.append(moved, stayed);
+    for (const one of both) one[name] = first;
+    await page.settle();
+    const early = insideOf(stayed);
+    moved.remove();
+    await page.settle();
+    place.prepend(moved);
+    await page.settle();
+    for (const one of both) one[name] = second;
+    await page.until(() => insideOf(moved) === insideOf(stayed));
+    const shows = insideOf(stayed) !== early;
+    if (shows)
+      observer.holds(
+        `change ${name} after a second connection, look at what is drawn`,
+        insideOf(moved) === insideOf(stayed),
+        'something else than without it',
+        'the same as without it',
+      );
+    place.remove();
+  }
+}
+
+interface Counted {
+  listeners: number;
+  observers: number;
+  timers: number;
+  nodes: number;
+  children: number;
+}
+
+const COUNTED = ['listeners', 'observers', 'timers', 'nodes', 'children'] as const;
+
+function expectNoMore(
+  observer: Observer,
+  did: string,
+  before: Partial<Counted>,
+  after: Partial<Counted>,
+): void {
+  for (const kind of COUNTED) {
+    const [was, is] = [before[kind], after[kind]];
+    if (was === undefined || is === undefined) continue;
+    observer.expect(`${did}; count ${kind}`, is <= was, `${was}, then ${is}`, `no more than ${was}`);
+  }
+}
+
+/** Connecting again must not add anything to what the first connection made. */
+async function connections(page: ProbePage, data: Data): Promise<Observer> {
   const observer = new Observer('connected again');
   const mounted = await page.mount('bound');
   const { element } = mounted;
   const home = element.parentNode!;
-  const counted = (): { listeners: number; timers: number; nodes: number } => ({
-    listeners: page.listeners.count((target) => isItsOwn(target, element)),
-    timers: page.listeners.timers(),
-    nodes: innerRoot(element).querySelectorAll('*').length,
-  });
+  const counted = (): Counted => {
+    const { listeners, observers, intervals, timeouts } = page.leftovers();
+    const own = (target: EventTarget): boolean => isItsOwn(target, element);
+    return {
+      listeners: listeners(own),
+      observers: observers(own),
+      timers: intervals + timeouts,
+      nodes: innerRoot(element).querySelectorAll('*').length,
+      children: element.childNodes.length,
+    };
+  };
+  await page.restlessness();
   const connected = counted();
+  const look = looker(data);
+  const before = look(element);
   for (let time = 0; time < TIMES; time++) {
     element.remove();
     home.append(element);
     await page.settle();
   }
-  const later = counted();
-  for (const kind of ['listeners', 'timers', 'nodes'] as const) {
-    observer.expect(
-      `remove it and add it again, ${TIMES} times; count ${kind}`,
-      later[kind] <= connected[kind],
-      `${connected[kind]}, then ${later[kind]}`,
-      `no more than ${connected[kind]}`,
-    );
-  }
+  // What only takes a moment may come to its end.
+  if (counted().timers > connected.timers) await page.restlessness();
+  expectNoMore(observer, `remove it and add it again, ${TIMES} times`, connected, counted());
+  const other = difference(before, look(element));
+  observer.holds('look at it', other === undefined, other ?? '', 'all is as before');
   observer.noErrors(page.errors(), 'connect again');
   await mounted.unmount();
   return observer;
@@ -101,56 +189,179 @@ async function connections(page: ProbePage): Promise<Observer> {
 /** Mounted and unmounted by its host, it leaves nothing on the window, the document or the clock. */
 async function remounts(page: ProbePage): Promise<Observer> {
   const observer = new Observer('removed by the host');
-  const isGlobal = (target: EventTarget): boolean =>
-    target === window ||
-    target === document ||
-    target === document.documentElement ||
-    target === document.body;
+  const isThere = (): boolean => mounted.container.querySelector(page.tag) !== null;
   const mounted = await page.mount('bound');
   await mounted.show(false);
-  await page.until(() => !mounted.container.querySelector(page.tag));
-  observer.holds(
-    'take it away by the host’s state',
-    !mounted.container.querySelector(page.tag),
-    'it is still there',
-    'it is gone',
-  );
-  const before = { listeners: page.listeners.count(isGlobal), timers: page.listeners.timers() };
+  await page.until(() => !isThere());
+  observer.holds('take it away by the host’s state', !isThere(), 'it is still there', 'it is gone');
+  const counted = (): Partial<Counted> => {
+    const { listeners, observers, intervals, timeouts } = page.leftovers();
+    return {
+      listeners: listeners(isGlobal),
+      observers: observers(isGlobal),
+      timers: intervals + timeouts,
+      nodes: document.head.childNodes.length + document.body.childNodes.length,
+    };
+  };
+  await page.restlessness();
+  const before = counted();
   for (let time = 0; time < TIMES; time++) {
     await mounted.show(true);
-    await page.until(() => mounted.container.querySelector(page.tag) !== null);
+    await page.until(isThere);
     await mounted.show(false);
-    await page.until(() => !mounted.container.querySelector(page.tag));
+    await page.until(() => !isThere());
   }
-  const after = { listeners: page.listeners.count(isGlobal), timers: page.listeners.timers() };
-  for (const kind of ['listeners', 'timers'] as const) {
-    observer.expect(
-      `let the host add and remove it ${TIMES} times; count ${kind} outside`,
-      after[kind] <= before[kind],
-      `${before[kind]}, then ${after[kind]}`,
-      `no more than ${before[kind]}`,
-    );
-  }
+  if (counted().timers! > before.timers!) await page.restlessness();
+  expectNoMore(observer, `let the host add and remove it ${TIMES} times, look outside`, before, counted());
   await mounted.show(true);
-  await page.until(() => mounted.container.querySelector(page.tag) !== null);
-  observer.holds(
-    'let the host add it again',
-    mounted.container.querySelector(page.tag) !== null,
-    'it is not there',
-    'it is there',
-  );
+  await page.until(isThere);
+  observer.holds('let the host add it again', isThere(), 'it is not there', 'it is there');
   observer.noErrors(page.errors(), 'remove and add by the host');
   await mounted.unmount();
   return observer;
 }
 
+/** When it has left for good, nothing goes on, nothing outside is changed, and nothing keeps it. */
+async function leaves(page: ProbePage, { properties }: Data): Promise<Observer> {
+  const observer = new Observer('left behind');
+  const counted = (): Partial<Counted> => {
+    const { listeners, observers, intervals, timeouts } = page.leftovers();
+    return { listeners: listeners(isGlobal), observers: observers(isGlobal), timers: intervals + timeouts };
+  };
+  // Who has made one already keeps what all of them share.
+  await makeAndRemove(page, properties);
+  const quiet = await page.restlessness();
+  const before = counted();
+  const kept = await makeAndRemove(page, properties);
+  const busy = await page.restlessness();
+  observer.expect(
+    `make ${TIMES} and remove them; count what asks for more time`,
+    busy <= Math.max(quiet, 1),
+    `${busy} times in a quarter of a second`,
+    'none',
+  );
+  expectNoMore(observer, `make ${TIMES} and remove them, look outside`, before, counted());
+  await page.collectGarbage();
+  await page.settle();
+  await page.collectGarbage();
+  const alive = kept.filter((reference) => reference.deref() !== undefined).length;
+  observer.expect(
+    `make ${TIMES} and remove them; count those that something still keeps`,
+    alive < TIMES,
+    `${alive} of ${TIMES}`,
+    'none',
+  );
+  observer.noErrors(page.errors(), 'make and remove');
+  return observer;
+}
+
+async function makeAndRemove(
+  page: ProbePage,
+  properties: readonly PropertyData[],
+): Promise<WeakRef<Element>[]> {
+  const place = page.container();
+  const made: WeakRef<Element>[] = [];
+  for (let time = 0; time < TIMES; time++) {
+    const element = document.createElement(page.tag);
+    for (const { name, first } of properties) (element as unknown as Record<string, unknown>)[name] = first;
+    place.append(element);
+    made.push(new WeakRef(element));
+  }
+  await page.settle();
+  place.replaceChildren();
+  place.remove();
+  await page.settle();
+  return made;
+}
+
+/** What was seen for each expectation of a sample. */
+type Seen = Map<string, string>;
+
+const MISSED = 'not as expected';
+
+/** Samples bring about the same after a second connection as without one: events, reactions, methods. */
+async function stillWorks(page: ProbePage, { samples }: Data): Promise<Observation[]> {
+  const results: Observation[] = [];
+  for (const sample of samples) {
+    if (sample.steps.length === 0) continue;
+    const observer = new Observer(`still works: ${sample.sample}`);
+    const plain = await run(page, sample, async () => {});
+    const again = await run(page, sample, async (mounted) => {
+      const { element } = mounted;
+      const [home, next] = [element.parentNode!, element.nextSibling];
+      element.remove();
+      await page.settle();
+      home.insertBefore(element, next);
+      await page.settle();
+    });
+    if (!plain || !again) observer.leave(HALTING);
+    else {
+      for (const [did, seen] of plain) {
+        // What does not hold anyway is told where it belongs.
+        if (seen !== MISSED)
+          observer.expect(
+            `take it out, put it back; ${did}`,
+            again.get(did) === seen,
+            again.get(did) ?? MISSED,
+            seen,
+          );
+      }
+      if (observer.observed.length === 0) observer.saw('run it after a second connection', 'done');
+    }
+    page.errors();
+    results.push(observer.result());
+  }
+  return results;
+}
+
+async function run(
+  page: ProbePage,
+  sample: SampleData,
+  prepare: (mounted: Mounted) => Promise<void>,
+): Promise<Seen | undefined> {
+  const all: Seen = new Map();
+  const ran = await withSample(page, sample, async (mounted) => {
+    await prepare(mounted);
+    mounted.heard.length = 0;
+    await runSteps(page, mounted, sample, {
+      acted: () => {},
+      failed: () => {},
+      async expected(expectation: Expectation, act: Act, heard: readonly Event[]) {
+        // What is sent on arrival was sent before.
+        if (act.kind === 'start') return;
+        const judged = new Observer('');
+        await judge(page, mounted, sample, expectation, act, heard, judged);
+        judged.observed.forEach(({ did, wanted }, place) => {
+          all.set(
+            `${did}${place === 0 ? '' : ` (${place + 1})`}`,
+            wanted === undefined ? 'as expected' : MISSED,
+          );
+        });
+        if (expectation.event !== undefined) {
+          const count = heard.filter(({ type }) => type === expectation.event).length;
+          all.set(`${describeAct(act)}, count ${expectation.event}`, `${count}`);
+        }
+      },
+    });
+  });
+  return ran ? all : undefined;
+}
+
+/** What stays in the page when an element leaves it. */
+function isGlobal(target: EventTarget): boolean {
+  return (
+    !(target instanceof Node) ||
+    target === document ||
+    target === document.documentElement ||
+    target === document.head ||
+    target === document.body
+  );
+}
+
 /** The element, what is inside it, and what it may listen to outside. */
 function isItsOwn(target: EventTarget, element: Element): boolean {
-  if (!(target instanceof Node) || target === document || target === document.body) return true;
-  return (
-    target === element ||
-    element.contains(target) ||
-    target === innerRoot(element) ||
-    target.getRootNode() === innerRoot(element)
-  );
+  if (isGlobal(target)) return true;
+  const node = target as Node;
+  const inside = innerRoot(element);
+  return element.contains(node) || node === inside || node.getRootNode() === inside;
 }

@@ -1,22 +1,28 @@
-import type { Facet, Mounted } from '../facet.js';
+import type { Facet, Mounted, Observation, ProbePage } from '../facet.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer, show } from '../observe.js';
+import type { PassedAttribute } from '../passed-attributes.js';
 
 interface Data {
   part: string;
-  /** An attribute of the control and two values for it; undefined if only those of ARIA are passed. */
-  attribute: { name: string; first: string; second: string } | undefined;
+  /** Attributes of the control, ARIA aside. */
+  passed: PassedAttribute[];
+  except: string[];
+  /** True if the consumer's classes reach the control as well. */
+  classes: boolean;
+  /** Events of the control that are sent again from the element. */
+  relayed: readonly string[];
 }
 
-/** Attributes that change nothing else when they are tried, with two values of each. */
-const HARMLESS: readonly [name: string, first: string, second: string][] = [
-  ['placeholder', 'Given', 'Given later'],
-  ['autocomplete', 'off', 'on'],
-  ['rel', 'next', 'prev'],
-  ['loading', 'lazy', 'eager'],
-  ['name', 'given', 'given-later'],
-  ['title', 'Given', 'Given later'],
-  ['cite', '#given', '#later'],
+/** Attributes for assistive technology: with values that are none by default. */
+const ARIA: readonly [name: string, first: string, second: string][] = [
+  ['aria-label', 'Given', 'Given later'],
+  ['aria-description', 'Given', 'Given later'],
+  ['aria-expanded', 'true', 'false'],
+  ['aria-haspopup', 'menu', 'dialog'],
+  ['aria-pressed', 'true', 'mixed'],
+  ['aria-current', 'page', 'step'],
+  ['aria-live', 'polite', 'assertive'],
 ];
 
 /** Attributes that the contract does not declare, native listeners, focus: they reach the control inside. */
@@ -25,22 +31,27 @@ export const passthrough: Facet<Data> = {
   title: 'What a consumer passes reaches the control inside',
 
   plan(facts) {
-    const { contract } = facts;
+    const { contract, passed } = facts;
     if (!contract.passthrough) return { nothing: 'The contract passes no attributes on.' };
-    const [name, first, second] = HARMLESS.find(([candidate]) => facts.passed.includes(candidate)) ?? [];
     const given = {
       'aria-description': 'Given',
       'data-given': 'yes',
       class: 'given-class',
       id: 'given-id',
-      ...(name === undefined ? {} : { [name]: first! }),
+      style: 'scroll-margin-top: 7px',
+      ...Object.fromEntries(
+        passed.filter(({ name }) => SAFE_IN_MARKUP.has(name)).map(({ name, first }) => [name, first]),
+      ),
     };
     const sampled = facts.samples.map((sample) => facts.sampleScene(sample).properties)[0] ?? [];
     return {
       scenes: { given: facts.scene({ properties: sampled, attributes: given }) },
       data: {
         part: contract.passthrough.to,
-        attribute: name === undefined ? undefined : { name, first: first!, second: second! },
+        passed,
+        except: contract.passthrough.except,
+        classes: contract.passthrough.classes,
+        relayed: facts.relayed,
       },
     };
   },
@@ -56,13 +67,17 @@ export const passthrough: Facet<Data> = {
       await mounted.unmount();
       return [observer.result()];
     }
+    const stage: Stage = { page, mounted, control, data };
     const results = [
-      ...(data.attribute ? [tryAttribute(mounted, control, data.attribute)] : []),
-      tryAria(mounted, control),
-      tryKept(mounted, control),
-      await tryFocus(page, mounted, control),
-      await tryClick(page, mounted, control),
-    ];
+      await tryKept(stage),
+      await tryMarkup(stage),
+      ...(await tryAttributes(stage)),
+      await tryAria(stage),
+      await tryExcept(stage),
+      await tryFocus(stage),
+      await tryClick(stage),
+      await tryRelayed(stage),
+    ].filter((result) => result !== undefined);
     const errors = new Observer('errors');
     const thrown = page.errors();
     errors.noErrors(thrown, 'pass attributes');
@@ -71,53 +86,125 @@ export const passthrough: Facet<Data> = {
   },
 };
 
-type Attribute = NonNullable<Data['attribute']>;
+/** Attributes that change nothing else when they are there from the start. */
+const SAFE_IN_MARKUP: ReadonlySet<string> = new Set([
+  'placeholder',
+  'autocomplete',
+  'rel',
+  'loading',
+  'name',
+  'formtarget',
+  'cite',
+]);
 
-/** Present at start, changed, removed, added again. */
-function tryAttribute({ element }: Mounted, control: Element, { name, first, second }: Attribute) {
-  const observer = new Observer(name);
-  observer.equal(`give ${name} in markup, read it from the control`, control.getAttribute(name), first);
-  element.setAttribute(name, second);
-  observer.equal('change it', control.getAttribute(name), second);
-  element.removeAttribute(name);
-  observer.expect(
-    'remove it',
-    control.getAttribute(name) !== second,
-    show(control.getAttribute(name)),
-    'gone, or what the control has by itself',
-  );
-  element.setAttribute(name, first);
-  observer.equal('add it again', control.getAttribute(name), first);
-  return observer.result();
+interface Stage {
+  page: ProbePage;
+  mounted: Mounted;
+  control: Element;
+  data: Data;
 }
 
-/** ARIA describes the control, and it alone: what both carry is announced twice. */
-function tryAria({ element }: Mounted, control: Element) {
-  const name = 'aria-description';
+/** What was in the markup from the start has arrived. */
+async function tryMarkup({ page, mounted, control, data }: Stage): Promise<Observation | undefined> {
+  const observer = new Observer('given at first');
+  for (const { name, first } of data.passed.filter((passed) => SAFE_IN_MARKUP.has(passed.name))) {
+    await page.until(() => control.getAttribute(name) === first);
+    observer.equal(`give ${name} in markup, read it from the control`, control.getAttribute(name), first);
+    mounted.element.removeAttribute(name);
+  }
+  return observer.observed.length > 0 ? observer.result() : undefined;
+}
+
+/** Each attribute: added, changed, removed, added again. */
+async function tryAttributes({ page, mounted, control, data }: Stage): Promise<Observation[]> {
+  const { element } = mounted;
+  const results: Observation[] = [];
+  for (const { name, first, second } of data.passed) {
+    const observer = new Observer(name);
+    const own = control.getAttribute(name);
+    const arrives = async (did: string, wanted: string | null): Promise<void> => {
+      await page.until(() => control.getAttribute(name) === wanted);
+      observer.equal(did, control.getAttribute(name), wanted);
+    };
+    element.setAttribute(name, first);
+    await arrives(`add ${name}="${first}", read it from the control`, first);
+    if (second !== first) {
+      element.setAttribute(name, second);
+      await arrives('change it', second);
+    }
+    element.removeAttribute(name);
+    await page.until(() => control.getAttribute(name) === own);
+    observer.expect(
+      'remove it',
+      control.getAttribute(name) === own || (own === null && control.getAttribute(name) === null),
+      show(control.getAttribute(name)),
+      own === null ? 'gone' : `what the control has by itself: ${show(own)}`,
+    );
+    element.toggleAttribute(name, true);
+    await arrives('toggle it', '');
+    element.removeAttribute(name);
+    await page.settle();
+    results.push(observer.result());
+  }
+  return results;
+}
+
+/** ARIA describes the control, and it alone: what both carry is announced twice. The element still answers for it. */
+async function tryAria({ page, mounted, control }: Stage): Promise<Observation> {
+  const { element } = mounted;
   const observer = new Observer('aria-*');
-  const carries = (): boolean => element.getAttributeNames().includes(name);
-  observer.equal(`give ${name} in markup, read it from the control`, control.getAttribute(name), 'Given');
-  observer.holds(
-    'look whether the element carries it as well',
-    !carries(),
-    'announced twice',
-    'announced once',
-  );
-  element.setAttribute(name, 'Given later');
-  observer.equal('change it', control.getAttribute(name), 'Given later');
-  observer.holds('look again', !carries(), 'announced twice', 'announced once');
-  element.removeAttribute(name);
-  observer.equal('remove it', control.getAttribute(name), null);
+  const carries = (name: string): boolean => element.getAttributeNames().includes(name);
+  const arrives = async (did: string, name: string, wanted: string | null): Promise<void> => {
+    await page.until(() => control.getAttribute(name) === wanted && !carries(name));
+    observer.equal(did, control.getAttribute(name), wanted);
+    observer.holds(
+      `look whether the element carries ${name} as well`,
+      !carries(name),
+      'announced twice',
+      'announced once',
+    );
+  };
+  await arrives('give aria-description in markup, read it from the control', 'aria-description', 'Given');
+  element.removeAttribute('aria-description');
+  await arrives('remove it', 'aria-description', null);
+  for (const [name, first, second] of ARIA) {
+    const own = control.getAttribute(name);
+    element.setAttribute(name, first);
+    // What the view itself says of its control is the view's.
+    await page.until(() => control.getAttribute(name) === first);
+    if (own !== null && control.getAttribute(name) === own) {
+      element.removeAttribute(name);
+      continue;
+    }
+    await arrives(`add ${name}="${first}", read it from the control`, name, first);
+    observer.equal('ask the element for it', element.getAttribute(name), first);
+    observer.equal('ask the element whether it has it', element.hasAttribute(name), true);
+    element.setAttribute(name, second);
+    await arrives(`change ${name}`, name, second);
+    element.removeAttribute(name);
+    await arrives(`remove ${name}`, name, own);
+    observer.equal('ask the element whether it has it', element.hasAttribute(name), false);
+  }
   return observer.result();
 }
 
-/** `class`, `id` and `data-*` stay where they were given. */
-function tryKept({ element }: Mounted, control: Element) {
-  const observer = new Observer('class, id, data-*');
+/** `class`, `style`, `id` and `data-*` stay where they were given; classes reach the control where that is promised. */
+async function tryKept({ page, mounted, control, data }: Stage): Promise<Observation> {
+  const { element } = mounted;
+  const observer = new Observer('class, style, id, data-*');
   observer.holds('read the class', element.classList.contains('given-class'), 'lost', 'on the element');
+  const hasClass = (): boolean => control.classList.contains('given-class');
+  await page.until(() => hasClass() === data.classes);
+  observer.expect(
+    'read it from the control',
+    hasClass() === data.classes,
+    hasClass() ? 'there too' : 'not there',
+    data.classes ? 'there too' : 'not there',
+  );
+  observer.equal('read the style', element.style.scrollMarginTop, '7px');
   observer.holds(
     'read it from the control',
-    !control.classList.contains('given-class'),
+    (control as HTMLElement).style?.scrollMarginTop !== '7px',
     'there too',
     'not there',
   );
@@ -125,16 +212,42 @@ function tryKept({ element }: Mounted, control: Element) {
   observer.holds('read it from the control', control.id !== 'given-id', 'there too', 'not there');
   observer.equal('read data-given', element.dataset.given, 'yes');
   observer.holds('read it from the control', !control.hasAttribute('data-given'), 'there too', 'not there');
+  if (data.classes) {
+    const before = control.className;
+    element.classList.add('given-later');
+    await page.until(() => control.classList.contains('given-later'));
+    observer.holds(
+      'add a class later',
+      control.classList.contains('given-later'),
+      'it does not reach the control',
+      'it reaches the control',
+    );
+    element.classList.remove('given-later');
+    await page.until(() => control.className === before);
+    observer.equal('remove it', control.className, before);
+  }
+  return observer.result();
+}
+
+/** What the contract keeps out stays out. */
+async function tryExcept({ page, mounted, control, data }: Stage): Promise<Observation | undefined> {
+  if (data.except.length === 0) return undefined;
+  const observer = new Observer('except');
+  for (const name of data.except) {
+    const own = control.getAttribute(name);
+    mounted.element.setAttribute(name, 'given-except');
+    await page.settle();
+    observer.equal(`add ${name}, which stays, read it from the control`, control.getAttribute(name), own);
+    mounted.element.removeAttribute(name);
+    await page.settle();
+  }
   return observer.result();
 }
 
 const FOCUSABLE = 'a[href], button, input, select, textarea, summary, [tabindex]';
 
-async function tryFocus(
-  page: Parameters<typeof passthrough.probe>[0],
-  { element }: Mounted,
-  control: Element,
-) {
+async function tryFocus({ page, mounted, control }: Stage): Promise<Observation> {
+  const { element } = mounted;
   const observer = new Observer('focus');
   if (!control.matches(FOCUSABLE)) {
     observer.leave('The control cannot have the focus.');
@@ -146,16 +259,21 @@ async function tryFocus(
   element.focus();
   await page.settle();
   observer.holds('focus the element', active() === control, 'the focus is elsewhere', 'the control has it');
+  element.blur();
+  await page.settle();
+  observer.holds(
+    'blur the element',
+    active() !== control,
+    'the control still has it',
+    'the focus is elsewhere',
+  );
   (document.activeElement as HTMLElement | null)?.blur?.();
   return observer.result();
 }
 
 /** A click on the control is heard at the element once, and a click on the element reaches the control. */
-async function tryClick(
-  page: Parameters<typeof passthrough.probe>[0],
-  { element }: Mounted,
-  control: Element,
-) {
+async function tryClick({ page, mounted, control }: Stage): Promise<Observation> {
+  const { element } = mounted;
   const observer = new Observer('click');
   let heard = 0;
   let reached = 0;
@@ -179,8 +297,30 @@ async function tryClick(
     `${reached - 1} clicks at the control`,
     '1 click at the control',
   );
+  observer.expect('count the clicks at the element', heard === 2, `${heard - 1}`, '1');
   element.removeEventListener('click', hear);
   control.removeEventListener('click', reach);
   window.removeEventListener('click', stay, { capture: true });
+  return observer.result();
+}
+
+/** Events of the control that would stay inside are heard at the element, each once. */
+async function tryRelayed({ page, mounted, control, data }: Stage): Promise<Observation | undefined> {
+  if (data.relayed.length === 0) return undefined;
+  const observer = new Observer('events of the control');
+  for (const type of data.relayed) {
+    let heard = 0;
+    const hear = (): void => void heard++;
+    mounted.element.addEventListener(type, hear);
+    control.dispatchEvent(new Event(type, { bubbles: /^(?:change|select)$/.test(type) }));
+    await page.until(() => heard > 0);
+    observer.expect(
+      `${type} at the control`,
+      heard === 1,
+      `heard ${heard} times`,
+      'heard once at the element',
+    );
+    mounted.element.removeEventListener(type, hear);
+  }
   return observer.result();
 }

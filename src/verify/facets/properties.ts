@@ -1,15 +1,25 @@
-import type { Facet, Observation, ProbePage } from '../facet.js';
+import type { JsonSchema } from '../../contract/schema.js';
+import type { Facet, Mounted, Observation, ProbePage } from '../facet.js';
+import { matchesSchema } from '../matches-schema.js';
 import { Observer, show } from '../observe.js';
+import { snapshotOf } from './consumer-data.js';
+import { insideOf } from './look.js';
 import { isDefault, propertiesOf, propertiesWithoutValues, type PropertyData } from './property-data.js';
-import { runSamples, samplesWith, type SampleData } from './run-samples.js';
+import { coupledProperties, samplesWith, type SampleData } from './plan-samples.js';
+import { runSamples } from './run-samples.js';
 
 interface Data {
   properties: PropertyData[];
   without: string[];
   samples: SampleData[];
+  definitions: Record<string, JsonSchema>;
+  /** For each property those that, as a sample says, change with it. */
+  coupled: Record<string, string[]>;
 }
 
-/** Every property: first value, change, undefined, identity of objects. */
+type Values = Record<string, unknown>;
+
+/** Every property: first value, change, undefined, wrong values, identity of objects, before and after it is in the page. */
 export const properties: Facet<Data> = {
   name: 'properties',
   title: 'Values arrive, change, and keep their identity',
@@ -20,31 +30,22 @@ export const properties: Facet<Data> = {
     if (list.length + without.length === 0) return { nothing: 'The contract declares no properties.' };
     const bound = list.map(({ name, attribute, first }) => ({ name, attribute, value: first }));
     const { scenes, data: samples } = samplesWith(facts, 'set');
+    const { definitions } = facts.contract;
     return {
       scenes: { ...scenes, bound: facts.scene({ properties: bound }) },
-      data: { properties: list, without, samples },
+      data: { properties: list, without, samples, definitions, coupled: coupledProperties(facts.samples) },
     };
   },
 
-  async probe(page, { properties: list, without, samples }) {
+  async probe(page, data) {
+    const { properties: list, without, samples } = data;
     const results: Observation[] = [];
     const mounted = await page.mount('bound');
-    const element = mounted.element as unknown as Record<string, unknown>;
     for (const property of list) {
-      const { name, first, second } = property;
-      const observer = new Observer(name);
-      await deliver(page, observer, property, `bind ${name}`, element, mounted.values[name]);
-      await mounted.set(name, second);
-      await page.until(() => Object.is(element[name], second));
-      await deliver(page, observer, property, `change ${name}`, element, second);
-      const again = property.kind === 'array' || property.kind === 'object' ? structuredClone(first) : first;
-      await mounted.set(name, again);
-      await page.until(() => Object.is(element[name], again));
-      await deliver(page, observer, property, `change ${name} again`, element, again);
-      await mounted.set(name, undefined);
-      await page.until(() => isDefault(property, element[name]));
-      judgeUndefined(page, observer, property, element);
-      observer.noErrors(page.errors(), `use ${name}`);
+      const observer = new Observer(property.name);
+      await throughHost(page, mounted, property, observer);
+      await alone(page, property, data, observer);
+      observer.noErrors(page.errors(), `use ${property.name}`);
       results.push(observer.result());
     }
     await mounted.unmount();
@@ -57,13 +58,40 @@ export const properties: Facet<Data> = {
   },
 };
 
+/** What a consumer binds and changes in the host's own syntax. */
+async function throughHost(
+  page: ProbePage,
+  mounted: Mounted,
+  property: PropertyData,
+  observer: Observer,
+): Promise<void> {
+  const { name, kind, first, second } = property;
+  const element = mounted.element as unknown as Values;
+  const isObject = kind === 'array' || kind === 'object';
+  const untouched = `look at what the consumer passed for ${name}`;
+  await deliver(page, observer, property, `bind ${name}`, element, mounted.values[name]);
+  if (isObject) snapshotOf(first).expectSame(mounted.values[name], observer, untouched);
+  const given = snapshotOf(second);
+  await mounted.set(name, second);
+  await page.until(() => Object.is(element[name], second));
+  await deliver(page, observer, property, `change ${name}`, element, second);
+  const again = isObject ? structuredClone(first) : first;
+  await mounted.set(name, again);
+  await page.until(() => Object.is(element[name], again));
+  await deliver(page, observer, property, `change ${name} again`, element, again);
+  if (isObject) given.expectSame(second, observer, untouched);
+  await mounted.set(name, undefined);
+  await page.until(() => isDefault(property, element[name]));
+  judgeUndefined(page, observer, property, element);
+}
+
 /** The bound value must have arrived; where only the host keeps it from the element, it works with care. */
 async function deliver(
   page: ProbePage,
   observer: Observer,
   { name }: PropertyData,
   did: string,
-  element: Record<string, unknown>,
+  element: Values,
   wanted: unknown,
 ): Promise<void> {
   if (Object.is(element[name], wanted)) {
@@ -81,17 +109,12 @@ async function deliver(
   } else observer.equal(did, element[name], wanted);
 }
 
-function assigns(element: Record<string, unknown>, name: string, value: unknown): boolean {
+function assigns(element: Values, name: string, value: unknown): boolean {
   element[name] = value;
   return Object.is(element[name], value);
 }
 
-function judgeUndefined(
-  page: ProbePage,
-  observer: Observer,
-  property: PropertyData,
-  element: Record<string, unknown>,
-): void {
+function judgeUndefined(page: ProbePage, observer: Observer, property: PropertyData, element: Values): void {
   const { name } = property;
   const did = `bind undefined to ${name}`;
   if (isDefault(property, element[name])) {
@@ -115,7 +138,126 @@ function judgeUndefined(
   } else observer.fail(did, seen, show(property.default));
 }
 
+/** What the element does by itself: before it is in the page, in it, and after it has left. */
+async function alone(
+  page: ProbePage,
+  property: PropertyData,
+  { properties: list, definitions, coupled }: Data,
+  observer: Observer,
+): Promise<void> {
+  const { name, first, second, valid } = property;
+  const element = document.createElement(page.tag);
+  const values = element as unknown as Values;
+  observer.expect(
+    `create the element, read ${name}`,
+    isDefault(property, values[name]),
+    show(values[name]),
+    show(property.default),
+  );
+  const set = (value: unknown, when: string): void => {
+    values[name] = value;
+    observer.equal(`set ${name} ${when}`, values[name], value);
+  };
+  set(first, 'before it is in the page');
+  await isDrawn(page, property, observer);
+  page.container().append(element);
+  await page.settle();
+  observer.equal(`put it into the page, read ${name}`, values[name], first);
+  const others = list.filter((other) => other.name !== name && !coupled[name]?.includes(other.name));
+  for (const other of others) values[other.name] = other.first;
+  for (const value of [second, ...valid, first]) {
+    const before = others.map((other) => values[other.name]);
+    set(value, 'in the page');
+    await page.settle();
+    observer.equal(`read ${name} again`, values[name], value);
+    others.forEach((other, place) => {
+      if (show(values[other.name]) === show(before[place])) return;
+      observer.fail(
+        `set ${name}, read ${other.name}`,
+        `${show(values[other.name])} (a sample that sets ${name} and expects ${other.name} says that they belong together)`,
+        show(before[place]),
+      );
+    });
+  }
+  values[name] = undefined;
+  observer.expect(
+    `set ${name} to undefined`,
+    isDefault(property, values[name]),
+    show(values[name]),
+    show(property.default),
+  );
+  judgeWrong(property, values, definitions, observer);
+  await page.settle();
+  element.remove();
+  set(second, 'after it has left the page');
+  await page.settle();
+  observer.equal(`read ${name} later`, values[name], second);
+}
+
+/** A value that is none of the type gives the default, or is turned into one of the type. */
+function judgeWrong(
+  property: PropertyData,
+  values: Values,
+  definitions: Record<string, JsonSchema>,
+  observer: Observer,
+): void {
+  const { name, kind, first, wrong, schema } = property;
+  const cannotBeTurned = (value: unknown): boolean =>
+    value === null ||
+    typeof value === 'number' ||
+    kind === 'enum' ||
+    (kind === 'string' && typeof value === 'string');
+  for (const value of kind === 'number' ? [...wrong, NaN] : wrong) {
+    values[name] = first;
+    try {
+      values[name] = value;
+    } catch (error) {
+      observer.fail(`set ${name} to ${show(value)}`, `error: ${String(error)}`, show(property.default));
+      continue;
+    }
+    const seen = values[name];
+    const did = `set ${name} to ${show(value)}, which is no value of it`;
+    const turned =
+      matchesSchema(seen, schema, definitions) && (kind !== 'string' || typeof seen === 'string');
+    const strict =
+      kind === 'number' || kind === 'enum' || kind === 'string' ? cannotBeTurned(value) : value === null;
+    if (isDefault(property, seen) || (kind === 'boolean' && typeof seen === 'boolean'))
+      observer.saw(did, show(seen));
+    else if (turned && !(strict && Object.is(seen, value)) && !(value === null && seen === 'null'))
+      observer.saw(did, show(seen));
+    else if (kind === 'array' || kind === 'object') {
+      if (value === null) observer.fail(did, show(seen), show(property.default));
+      else observer.care(did, show(seen), `What is no ${kind} is kept in "${name}"; only types keep it out.`);
+    } else observer.fail(did, show(seen), show(property.default));
+  }
+  values[name] = first;
+}
+
+/** In milliseconds: what is not drawn by then is not drawn for this value. */
+const AT_ONCE = 40;
+
+/** What is set before the connection is drawn, if the same is drawn when it is set afterwards. */
+async function isDrawn(page: ProbePage, { name, first }: PropertyData, observer: Observer): Promise<void> {
+  const make = (): HTMLElement => document.createElement(page.tag);
+  const [early, later, none] = [make(), make(), make()];
+  (early as unknown as Values)[name] = first;
+  const place = page.container();
+  place.append(early, later, none);
+  await page.settle();
+  (later as unknown as Values)[name] = first;
+  await page.until(() => insideOf(later) !== insideOf(none), AT_ONCE);
+  const shows = insideOf(later) !== insideOf(none);
+  if (shows)
+    observer.holds(
+      `set ${name} before it is in the page, look at what is drawn`,
+      insideOf(early) !== insideOf(none),
+      `it is drawn as without ${name}`,
+      `${name} is drawn`,
+    );
+  place.remove();
+}
+
 /** An element outside of the host, to tell what the element does from what the host does. */
-function scratch(page: ProbePage): Record<string, unknown> {
-  return document.createElement(page.tag) as unknown as Record<string, unknown>;
+function scratch(page: ProbePage): Values {
+  return document.createElement(page.tag) as unknown as Values;
 }

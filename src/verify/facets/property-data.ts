@@ -1,19 +1,24 @@
 import type { PropertyKind } from '../../contract/model.js';
+import type { JsonSchema } from '../../contract/schema.js';
+import { edgeValues, type EdgeValues } from '../edge-values.js';
 import type { ElementFacts } from '../facet.js';
 
-/** What probes need to know of a property, with two values for it. */
-export interface PropertyData {
+/** What probes need to know of a property, with values for it. */
+export interface PropertyData extends EdgeValues {
   name: string;
   kind: PropertyKind;
   attribute: string | undefined;
   reflect: boolean;
   default: unknown;
   required: boolean;
+  schema: JsonSchema;
+  /** Two values that it takes, both other than its default where the type allows that. */
   first: unknown;
   second: unknown;
-  /** Attribute texts that give the default, because they are no value of the type. */
-  bad: string[];
 }
+
+/** A property that has an attribute. */
+export type AttributeData = PropertyData & { attribute: string };
 
 /** The properties for which values can be made. */
 export function propertiesOf({ contract, values }: ElementFacts): PropertyData[] {
@@ -21,15 +26,16 @@ export function propertiesOf({ contract, values }: ElementFacts): PropertyData[]
     ({ name, kind, attribute, reflect, required, schema, default: given }) => {
       const two = values[name];
       if (!two) return [];
-      const bad: string[] = [];
-      if (kind === 'enum') bad.push('no-such-choice');
-      if (kind === 'number') {
-        bad.push('no number');
-        if (schema.minimum !== undefined) bad.push(String(schema.minimum - 1));
-        if (schema.maximum !== undefined) bad.push(String(schema.maximum + 1));
-      }
-      return [{ name, kind, attribute, reflect, required, default: given, bad, ...two }];
+      const edges = edgeValues(kind, schema, contract.definitions);
+      return [{ name, kind, attribute, reflect, required, schema, default: given, ...edges, ...two }];
     },
+  );
+}
+
+/** Those of them that have an attribute. */
+export function attributesOf(facts: ElementFacts): AttributeData[] {
+  return propertiesOf(facts).filter(
+    (property): property is AttributeData => property.attribute !== undefined,
   );
 }
 
@@ -58,13 +64,6 @@ export function freshValue(tag: string, name: string, ...assigned: unknown[]): u
   const element = document.createElement(tag) as unknown as Record<string, unknown>;
   for (const value of assigned) element[name] = value;
   return element[name];
-}
-
-/** The same for a value that is written as an attribute. */
-export function freshValueFromText(tag: string, { name, attribute }: PropertyData, text: string): unknown {
-  const element = document.createElement(tag);
-  element.setAttribute(attribute!, text);
-  return (element as unknown as Record<string, unknown>)[name];
 }
 
 /** Is a value the given one, or what a fresh element gives for it? An equal one will do for an element that makes its own. */

@@ -1,11 +1,9 @@
 import type { Facet, Mounted, ProbePage } from '../facet.js';
 import { Observer, show } from '../observe.js';
-import { attributeText, propertiesOf, type PropertyData } from './property-data.js';
-
-type Reflectable = PropertyData & { attribute: string };
+import { attributesOf, attributeText, type AttributeData } from './property-data.js';
 
 interface Data {
-  properties: Reflectable[];
+  properties: AttributeData[];
 }
 
 /** Both directions, at once, no loop, no reflected default; and nothing written that is not to be reflected. */
@@ -14,9 +12,7 @@ export const reflection: Facet<Data> = {
   title: 'Properties and attributes agree',
 
   plan(facts) {
-    const properties = propertiesOf(facts).filter(
-      (property) => property.attribute !== undefined,
-    ) as Reflectable[];
+    const properties = attributesOf(facts);
     if (properties.length === 0) return { nothing: 'The contract declares no attributes.' };
     const bound = properties
       .filter(({ reflect }) => reflect)
@@ -31,6 +27,7 @@ export const reflection: Facet<Data> = {
       const observer = new Observer(property.attribute);
       if (property.reflect) await probeReflected(page, mounted, property, observer);
       else await probeSilent(page, property, observer);
+      await probeOthers(page, property, properties, observer);
       observer.noErrors(page.errors(), `use ${property.name}`);
       results.push(observer.result());
     }
@@ -39,10 +36,15 @@ export const reflection: Facet<Data> = {
   },
 };
 
-/** An element of its own in the page, whose attribute writes are counted. */
+/** What the attribute holds while the property has a value; null where there is none. */
+function textOf(property: AttributeData, value: unknown): string | null {
+  if (value === property.default || value === undefined) return null;
+  return property.kind === 'boolean' && value === false ? null : attributeText(property, value);
+}
+
+/** An element of its own, whose attribute writes are counted. */
 function watched(page: ProbePage, attribute: string) {
   const element = document.createElement(page.tag);
-  page.container().append(element);
   let count = 0;
   const observer = new MutationObserver((records) => (count += records.length));
   observer.observe(element, { attributes: true, attributeFilter: [attribute] });
@@ -65,23 +67,32 @@ function watched(page: ProbePage, attribute: string) {
 async function probeReflected(
   page: ProbePage,
   mounted: Mounted,
-  property: Reflectable,
+  property: AttributeData,
   observer: Observer,
 ): Promise<void> {
-  const { name, attribute, first, second, kind } = property;
-  const textOf = (value: unknown): string | null =>
-    kind === 'boolean' && value === false ? null : attributeText(property, value);
+  const { name, attribute, first, second, kind, valid } = property;
   observer.equal(
     `bind ${name}, look at ${attribute}`,
     mounted.element.getAttribute(attribute),
-    textOf(first),
+    textOf(property, first),
   );
-
   const { element, values, writes, end } = watched(page, attribute);
   observer.equal('create the element: the default is not reflected', element.getAttribute(attribute), null);
+  const sets = (value: unknown, when: string): void => {
+    values[name] = value;
+    observer.equal(
+      `set ${name} to ${show(value)} ${when}`,
+      element.getAttribute(attribute),
+      textOf(property, value),
+    );
+  };
+  sets(first, 'before it is in the page');
+  sets(property.default, 'before it is in the page');
+  page.container().append(element);
+  await page.settle();
+  observer.equal('put it into the page', element.getAttribute(attribute), null);
   writes();
-  values[name] = first;
-  observer.equal(`set ${name} to ${show(first)}`, element.getAttribute(attribute), textOf(first));
+  sets(first, 'in the page');
   await page.settle();
   const count = writes();
   observer.holds(`count the writes of ${attribute}`, count === 1, `${count} writes`, '1 write');
@@ -95,27 +106,69 @@ async function probeReflected(
   const echoes = writes() - 1;
   observer.holds('count what the element writes in answer', echoes === 0, `${echoes} writes`, 'none');
   element.removeAttribute(attribute);
-  observer.equal(`remove ${attribute}`, values[name], property.default);
-  values[name] = first;
-  values[name] = property.default;
-  observer.equal(`set ${name} back to its default`, element.getAttribute(attribute), null);
+  observer.equal(`remove ${attribute}`, show(values[name]), show(property.default));
+  await page.settle();
+  observer.equal('look at the attribute again', element.getAttribute(attribute), null);
+  for (const value of [...valid, second, first, property.default, first, undefined])
+    sets(value, 'in the page');
+  await page.settle();
+  sets(first, 'once more');
+  element.remove();
+  await page.settle();
+  observer.equal('take it out of the page', element.getAttribute(attribute), textOf(property, first));
+  sets(property.default, 'after it has left the page');
+  sets(first, 'after it has left the page');
   end();
 }
 
 async function probeSilent(
   page: ProbePage,
-  { name, attribute, first }: Reflectable,
+  { name, attribute, first, second }: AttributeData,
   observer: Observer,
 ): Promise<void> {
   const { element, values, writes, end } = watched(page, attribute);
+  const silent = async (did: string): Promise<void> => {
+    await page.settle();
+    const count = writes();
+    observer.holds(
+      did,
+      count === 0,
+      `${attribute}=${show(element.getAttribute(attribute))}`,
+      `no ${attribute}`,
+    );
+  };
   values[name] = first;
-  await page.settle();
-  const count = writes();
-  observer.holds(
-    `set ${name}, which is not reflected`,
-    count === 0,
-    `${attribute}=${show(element.getAttribute(attribute))}`,
-    `no ${attribute}`,
-  );
+  await silent(`set ${name}, which is not reflected, before it is in the page`);
+  page.container().append(element);
+  await silent('put it into the page');
+  values[name] = second;
+  await silent(`set ${name} in the page`);
+  values[name] = first;
+  await silent(`set ${name} again`);
+  // What the consumer wrote stays, whatever the property is.
+  element.setAttribute(attribute, attributeText({ kind: 'string' }, 'given'));
+  writes();
+  values[name] = second;
+  await silent(`write ${attribute} and set ${name}`);
   end();
+}
+
+/** A property writes no attribute that belongs to another. */
+async function probeOthers(
+  page: ProbePage,
+  { name, attribute, first }: AttributeData,
+  properties: readonly AttributeData[],
+  observer: Observer,
+): Promise<void> {
+  const element = document.createElement(page.tag);
+  page.container().append(element);
+  await page.settle();
+  const others = properties.map((other) => other.attribute).filter((other) => other !== attribute);
+  const before = others.map((other) => element.getAttribute(other));
+  (element as unknown as Record<string, unknown>)[name] = first;
+  await page.settle();
+  const changed = others.filter((other, place) => element.getAttribute(other) !== before[place]);
+  if (changed.length > 0)
+    observer.fail(`set ${name}, look at the other attributes`, `${changed.join(', ')} changed`, 'unchanged');
+  element.remove();
 }

@@ -1,11 +1,26 @@
-import type { Facet, Mounted, Observation, ProbePage } from '../facet.js';
+import type { ElementFacts, Facet, Mounted, Observation, ProbePage, Scene } from '../facet.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer } from '../observe.js';
+import { allSamples, type SampleData } from './plan-samples.js';
+import { runSteps, UNHEARD, withSample } from './run-steps.js';
+
+interface SlotData {
+  name: string;
+  /** Elements among the nodes that are given at first. */
+  nodes: number;
+  conditional: boolean;
+  drawn: boolean;
+  gives: string[];
+  /** The scene in which it is filled, and the one in which it is not. */
+  filled: string;
+  empty: string;
+}
 
 interface Data {
   /** Slots of items, with the names that they have for the items given. */
   keyed: { name: string; names: string[] }[];
-  slots: { name: string; nodes: number; conditional: boolean }[];
+  slots: SlotData[];
+  samples: SampleData[];
 }
 
 /** Each slot: its content, several nodes, text, late and removed content, fallback. */
@@ -14,153 +29,259 @@ export const slots: Facet<Data> = {
   title: 'Content goes where it belongs',
 
   plan(facts) {
-    const keyedSlots = facts.contract.slots.filter(({ each }) => each !== undefined);
-    const names = facts.contract.slots.filter(({ each }) => each === undefined).map(({ name }) => name);
-    // A sample that has a list shows its items in a state that a person would see.
-    const listed =
-      facts.samples
-        .map((sample) => facts.sampleScene(sample).properties)
-        .find((given) => given.some(({ name }) => keyedSlots.some(({ each }) => each === name))) ?? [];
-    const keyed = keyedSlots.map(({ name, each, key }) => {
-      const items = listed.find((property) => property.name === each)?.value;
-      const list = Array.isArray(items) ? (items as Record<string, unknown>[]) : [];
-      return { name, names: list.map((item) => `${name}-${String(item[key!])}`) };
-    });
     if (facts.contract.slots.length === 0) return { nothing: 'The contract declares no slots.' };
-    const content = names.flatMap((name) => [...facts.contentFor(name), ...facts.contentFor(name, 'Second')]);
-    // A slot that is shown in some state only is looked at in the state of the sample that fills it.
-    const properties =
-      facts.samples
-        .filter(({ slots: given }) => given)
-        .map((sample) => facts.sampleScene(sample).properties)[0] ?? [];
-    const lateContent = names.flatMap((name) => facts.contentFor(name, 'Late'));
-    const nodes = (name: string): number =>
-      [...facts.contentFor(name), ...facts.contentFor(name, 'Second')].filter(
-        (node) => typeof node !== 'string',
-      ).length;
-    return {
-      scenes: {
-        filled: facts.scene({ properties, content, lateContent }),
-        empty: facts.scene({ properties }),
-        ...(keyed.length > 0
-          ? {
-              items: facts.scene({
-                properties: listed,
-                content: keyed.flatMap((slot) => slot.names.flatMap((name) => facts.contentFor(name, name))),
-              }),
-            }
-          : {}),
-      },
-      data: {
-        keyed,
-        slots: names.map((name) => ({
-          name,
-          nodes: nodes(name),
-          conditional: facts.conditional.slots.has(name),
-        })),
-      },
-    };
+    const { scenes: sampleScenes, data: samples } = allSamples(facts);
+    const scenes: Record<string, Scene> = { ...sampleScenes };
+    const list = facts.contract.slots
+      .filter(({ each }) => each === undefined)
+      .map(({ name, drawn, gives }, place): SlotData => {
+        const content = [...facts.contentFor(name), ...facts.contentFor(name, 'Second')];
+        const sampled =
+          facts.samples.find((sample) => sample.slots?.[name] !== undefined) ?? facts.samples[0];
+        const properties = sampled ? facts.sampleScene(sampled).properties : [];
+        const [filled, empty] = [`filled${place}`, `empty${place}`];
+        // Each is filled alone: one may stand in another's fallback, which shows only while that one is empty.
+        scenes[filled] = facts.scene({ properties, content, lateContent: facts.contentFor(name, 'Late') });
+        scenes[empty] = facts.scene({ properties, lateContent: facts.contentFor(name, 'Late') });
+        const nodes = content.filter((node) => typeof node !== 'string').length;
+        return { name, nodes, conditional: facts.conditional.slots.has(name), drawn, gives, filled, empty };
+      });
+    const { keyed, scene } = keyedSlots(facts);
+    if (scene) scenes.items = scene;
+    return { scenes, data: { keyed, slots: list, samples } };
   },
 
-  async probe(page, { slots: list, keyed }) {
-    const filled = await page.mount('filled');
-    const empty = await page.mount('empty');
-    const results = [];
-    for (const { name, nodes, conditional } of list) {
-      const observer = new Observer(name);
-      const slot = findSlot(filled, name);
-      if (!slot && conditional) {
-        observer.leave('The view shows this slot in certain states only, and no sample leads there.');
-        results.push(observer.result());
-        continue;
-      }
-      const count = (): number =>
-        contentOf(filled.element, name).filter((node) => assigned(node, slot)).length;
-      const wanted = contentOf(filled.element, name).length;
-      observer.expect('count the given nodes', wanted === nodes, `${wanted} nodes`, `${nodes} nodes`);
-      observer.expect(
-        'give the slot two nodes',
-        count() === wanted,
-        `${count()} nodes in the slot`,
-        `${wanted} nodes in the slot`,
-      );
-      const visible = contentOf(filled.element, name).filter(isDrawn).length;
-      observer.expect(
-        'look whether they are drawn',
-        visible === wanted,
-        `${visible} drawn`,
-        `${wanted} drawn`,
-      );
-      if (name === 'default') {
-        const text = document.createTextNode('Plain text');
-        filled.element.append(text);
-        observer.holds(
-          'add plain text',
-          text.assignedSlot === slot && slot !== undefined,
-          'not in the slot',
-          'in the slot',
-        );
-        text.remove();
-      }
-      await filled.more(true);
-      await page.until(() => count() > wanted);
-      observer.expect(
-        'add a node later',
-        count() === wanted + 1,
-        `${count()} nodes in the slot`,
-        `${wanted + 1} nodes in the slot`,
-      );
-      await filled.more(false);
-      await page.until(() => contentOf(filled.element, name).length === wanted);
-      observer.expect(
-        'remove it again',
-        count() === wanted,
-        `${count()} nodes in the slot`,
-        `${wanted} nodes in the slot`,
-      );
-      const emptySlot = findSlot(empty, name);
-      if (emptySlot && contentOf(empty.element, name).length === 0) {
-        const fallback = emptySlot.textContent?.trim() ?? '';
-        const range = document.createRange();
-        range.selectNodeContents(emptySlot);
-        if (!fallback) observer.saw('give it nothing', 'nothing; it has no fallback');
-        else
-          observer.holds(
-            'give it nothing',
-            range.getClientRects().length > 0,
-            'its fallback is not drawn',
-            `its fallback: ${fallback.slice(0, 60)}`,
-          );
-      }
+  async probe(page, { slots: list, keyed, samples }) {
+    const results: Observation[] = [];
+    for (const slot of list) {
+      const observer = new Observer(slot.name);
+      await trySlot(page, slot, samples, observer);
       observer.noErrors(page.errors(), 'use the slot');
       results.push(observer.result());
     }
-    await Promise.all([filled.unmount(), empty.unmount()]);
     if (keyed.length > 0) results.push(...(await tryKeyed(page, keyed)));
     return results;
   },
 };
 
+/** The keyed slots of an element, with a scene that gives each of their items content. */
+function keyedSlots(facts: ElementFacts): { keyed: Data['keyed']; scene: Scene | undefined } {
+  const declared = facts.contract.slots.filter(({ each }) => each !== undefined);
+  if (declared.length === 0) return { keyed: [], scene: undefined };
+  // A sample that has a list shows its items in a state that a person would see.
+  const listed =
+    facts.samples
+      .map((sample) => facts.sampleScene(sample).properties)
+      .find((given) => given.some(({ name }) => declared.some(({ each }) => each === name))) ?? [];
+  const keyed = declared.map(({ name, each, key }) => {
+    const items = listed.find((property) => property.name === each)?.value;
+    const list = Array.isArray(items) ? (items as Record<string, unknown>[]) : [];
+    return { name, names: list.map((item) => `${name}-${String(item[key!])}`) };
+  });
+  const content = keyed.flatMap((slot) => slot.names.flatMap((name) => facts.contentFor(name, name)));
+  return { keyed, scene: facts.scene({ properties: listed, content }) };
+}
+
+async function trySlot(
+  page: ProbePage,
+  slot: SlotData,
+  samples: readonly SampleData[],
+  observer: Observer,
+): Promise<void> {
+  const { name, gives } = slot;
+  const filled = await page.mount(slot.filled);
+  const empty = await page.mount(slot.empty);
+  if (findSlot(filled.element, name)) {
+    await tryContent(page, filled, slot, observer);
+    await tryLateContent(page, empty, slot, observer);
+  } else if (!(await showsInSample(page, slot, samples, observer))) {
+    if (slot.conditional)
+      observer.leave('The view shows this slot in certain states only, and no sample leads there.');
+    else observer.fail('look for the slot', 'it is not there, also in no sample', 'a slot of that name');
+  }
+  await Promise.all([filled.unmount(), empty.unmount()]);
+  if (gives.length > 0) await tryGiven(page, slot, observer);
+}
+
+/** Content that is there from the start. */
+async function tryContent(
+  page: ProbePage,
+  { element, more }: Mounted,
+  { name, nodes, drawn }: SlotData,
+  observer: Observer,
+): Promise<void> {
+  const given = (): Element[] => contentOf(element, name);
+  const count = (): number => given().filter((node) => isIn(node, findSlot(element, name))).length;
+  const wanted = given().length;
+  observer.expect('count the given nodes', wanted === nodes, `${wanted} nodes`, `${nodes} nodes`);
+  await page.until(() => count() === wanted);
+  const inSlot = (did: string, number: number): void => {
+    const seen = count();
+    observer.expect(did, seen === number, `${seen} nodes in the slot`, `${number} nodes in the slot`);
+  };
+  inSlot('give the slot two nodes', wanted);
+  const areDrawn = async (did: string): Promise<void> => {
+    if (!drawn) return;
+    const seen = (): number => given().filter(isDrawn).length;
+    const all = given().length;
+    await page.until(() => seen() === all);
+    observer.expect(did, seen() === all, `${seen()} drawn`, `${all} drawn`);
+  };
+  await areDrawn('look whether they are drawn');
+  if (name === 'default') {
+    const text = document.createTextNode('Plain text');
+    element.append(text);
+    await page.until(() => isIn(text, findSlot(element, name)));
+    observer.holds('add plain text', isIn(text, findSlot(element, name)), 'not in the slot', 'in the slot');
+    text.remove();
+  }
+  await more(true);
+  await page.until(() => count() > wanted);
+  inSlot('add a node later', wanted + 1);
+  await areDrawn('look whether all are drawn');
+  await more(false);
+  await page.until(() => given().length === wanted && count() === wanted);
+  inSlot('remove it again', wanted);
+  await areDrawn('look whether the others are drawn');
+  // A consumer can also give a node to the slot that is there already.
+  const late = document.createElement('span');
+  late.textContent = 'Renamed';
+  late.slot = 'no-slot-of-this-name';
+  element.append(late);
+  await page.settle();
+  if (name === 'default') late.removeAttribute('slot');
+  else late.slot = name;
+  await page.until(() => count() > wanted);
+  inSlot('give a node that was there its name', wanted + 1);
+  late.remove();
+  await page.settle();
+}
+
+/** Nothing at first, then content that comes late, then nothing again. */
+async function tryLateContent(
+  page: ProbePage,
+  { element, more }: Mounted,
+  { name, drawn }: SlotData,
+  observer: Observer,
+): Promise<void> {
+  if (contentOf(element, name).length > 0) return;
+  const fallbackIsDrawn = (): boolean => {
+    const slot = findSlot(element, name);
+    if (!slot) return false;
+    const range = document.createRange();
+    range.selectNodeContents(slot);
+    return range.getClientRects().length > 0;
+  };
+  const slot = findSlot(element, name);
+  const fallback = slot?.textContent?.trim() ?? '';
+  const judgeFallback = async (did: string): Promise<void> => {
+    await page.until(fallbackIsDrawn);
+    observer.holds(
+      did,
+      fallbackIsDrawn(),
+      'its fallback is not drawn',
+      `its fallback: ${fallback.slice(0, 60)}`,
+    );
+  };
+  if (!slot) observer.saw('give it nothing', 'the slot is not there');
+  else if (!fallback || !drawn) observer.saw('give it nothing', 'nothing; it has no fallback');
+  else await judgeFallback('give it nothing');
+  await more(true);
+  const arrived = (): boolean =>
+    contentOf(element, name).every(
+      (node) => isIn(node, findSlot(element, name)) && (!drawn || isDrawn(node)),
+    );
+  await page.until(arrived);
+  observer.holds('give content to the empty element', arrived(), 'it is not shown', 'it is shown');
+  await more(false);
+  await page.until(() => contentOf(element, name).length === 0);
+  if (slot && fallback && drawn) await judgeFallback('take it away again');
+}
+
+/** Is the slot shown, with its content, in some sample, or after some of its steps? */
+async function showsInSample(
+  page: ProbePage,
+  { name, drawn }: SlotData,
+  samples: readonly SampleData[],
+  observer: Observer,
+): Promise<boolean> {
+  for (const sample of samples) {
+    let found = false;
+    const look = async ({ element }: Mounted): Promise<void> => {
+      if (found || !findSlot(element, name)) return;
+      const marker = document.createElement('span');
+      marker.textContent = 'Given';
+      if (name !== 'default') marker.slot = name;
+      element.append(marker);
+      const shown = (): boolean => isIn(marker, findSlot(element, name)) && (!drawn || isDrawn(marker));
+      await page.until(shown);
+      observer.holds(
+        `give it content in the sample “${sample.sample}”`,
+        shown(),
+        'it is not shown',
+        'it is shown',
+      );
+      marker.remove();
+      await page.settle();
+      found = true;
+    };
+    await withSample(page, sample, async (mounted) => {
+      await look(mounted);
+      await runSteps(page, mounted, sample, { ...UNHEARD, acted: () => look(mounted) });
+    });
+    page.errors();
+    if (found) return true;
+  }
+  return false;
+}
+
+/** What the slot hands to its content arrives there. */
+async function tryGiven(page: ProbePage, { name, gives }: SlotData, observer: Observer): Promise<void> {
+  const element = document.createElement(page.tag);
+  const heard: { slot: string; data: Record<string, unknown> }[] = [];
+  element.addEventListener('slot-given', (event) => heard.push((event as CustomEvent).detail));
+  const content = document.createElement('span');
+  if (name !== 'default') content.slot = name;
+  element.append(content);
+  const place = page.container();
+  place.append(element);
+  const last = (): Record<string, unknown> | undefined => heard.findLast(({ slot }) => slot === name)?.data;
+  await page.until(() => last() !== undefined);
+  const missing = gives.filter((given) => !Object.hasOwn(last() ?? {}, given));
+  observer.expect(
+    'listen to slot-given for what it hands over',
+    missing.length === 0,
+    last() ? `without ${missing.join(', ')}` : 'not heard',
+    `data with ${gives.join(', ')}`,
+  );
+  place.remove();
+}
+
 /** The content of each item is shown at the item, for those items that are shown. */
 async function tryKeyed(page: ProbePage, keyed: Data['keyed']): Promise<Observation[]> {
   const mounted = await page.mount('items');
-  const results = keyed.map(({ name, names }) => {
+  const { element } = mounted;
+  const results = [];
+  for (const { name, names } of keyed) {
     const observer = new Observer(name);
-    const slots = names.flatMap((wanted) => findSlot(mounted, wanted) ?? []);
+    const slotNames = names.filter((wanted) => findSlot(element, wanted));
     if (names.length === 0) observer.leave('No sample gives the list whose items it belongs to.');
-    else if (slots.length === 0) observer.leave('No item’s slot is shown in the state that was shown first.');
-    for (const slot of slots) {
-      const given = contentOf(mounted.element, slot.name);
-      const shown = given.filter((node) => assigned(node, slot) && isDrawn(node)).length;
+    else if (slotNames.length === 0)
+      observer.leave('No item’s slot is shown in the state that was shown first.');
+    for (const wanted of slotNames) {
+      const shown = (): number =>
+        contentOf(element, wanted).filter((node) => isIn(node, findSlot(element, wanted)) && isDrawn(node))
+          .length;
+      await page.until(() => shown() === 1);
       observer.expect(
-        `give content for ${slot.name}`,
-        shown === 1,
-        `${shown} nodes drawn there`,
+        `give content for ${wanted}`,
+        shown() === 1,
+        `${shown()} nodes drawn there`,
         '1 node drawn there',
       );
     }
-    return observer.result();
-  });
+    results.push(observer.result());
+  }
   const errors = new Observer('items');
   const thrown = page.errors();
   errors.noErrors(thrown, 'give content to items');
@@ -168,8 +289,11 @@ async function tryKeyed(page: ProbePage, keyed: Data['keyed']): Promise<Observat
   return thrown.length > 0 ? [...results, errors.result()] : results;
 }
 
-function findSlot({ element }: Mounted, name: string): HTMLSlotElement | undefined {
-  const all = [...innerRoot(element).querySelectorAll('slot')];
+function findSlot(element: Element, name: string): HTMLSlotElement | undefined {
+  const root = innerRoot(element);
+  // A slot outside of a shadow root takes nothing.
+  if (root === element) return undefined;
+  const all = [...root.querySelectorAll('slot')];
   return all.find((slot) => (slot.getAttribute('name') || 'default') === name);
 }
 
@@ -178,9 +302,9 @@ function contentOf(element: Element, name: string): Element[] {
   return [...element.children].filter((child) => (child.getAttribute('slot') || 'default') === name);
 }
 
-/** Is the node given to this slot, or passed on by it to the slot of another element inside? */
-function assigned(node: Element, slot: HTMLSlotElement | undefined): boolean {
-  return slot !== undefined && node.assignedSlot === slot;
+/** Is the node given to this slot? The slot is asked: a node in a closed shadow root does not tell (DOM, section 4.2.2.3). */
+function isIn(node: Element | Text, slot: HTMLSlotElement | undefined): boolean {
+  return slot !== undefined && slot.assignedNodes().includes(node);
 }
 
 function isDrawn(element: Element): boolean {

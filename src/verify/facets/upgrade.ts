@@ -1,11 +1,12 @@
-import type { BoundProperty, Facet, ProbePage } from '../facet.js';
+import type { BoundProperty, Facet, Mounted, ProbePage } from '../facet.js';
 import { Observer, show } from '../observe.js';
+import { insideOf } from './look.js';
 import {
   attributeText,
   freshValue,
-  freshValueFromText,
   likeFresh,
   propertiesOf,
+  type AttributeData,
   type PropertyData,
 } from './property-data.js';
 
@@ -13,10 +14,11 @@ interface Data {
   properties: PropertyData[];
 }
 
-/** Works defined before and after it is in the page; what was set before upgrade is kept. */
+/** Works defined before and after it is in the page; what was set before upgrade is kept and drawn. */
 export const upgrade: Facet<Data> = {
   name: 'upgrade',
   title: 'Defined before or after it is in the page',
+  beforeDefinition: true,
 
   plan(facts) {
     const properties = propertiesOf(facts);
@@ -37,75 +39,37 @@ export const upgrade: Facet<Data> = {
 
   async probe(page, { properties }) {
     const { tag } = page;
+    const definition = new Observer('definition');
     if (customElements.get(tag)) {
-      const observer = new Observer('definition');
-      observer.leave(
+      definition.leave(
         'The page had to be loaded again after another probe, with the element already defined.',
       );
-      return [observer.result()];
+      return [definition.result()];
     }
     const late = await page.mount('late');
     const bare = await page.mount('bare');
     const own = setOwn(bare.element, properties);
-    const written = await writtenAttributes(page, properties);
-    await page.register();
+    const written = writtenAttributes(page, properties);
+    const both = bothWays(page, properties);
+    const apart = apartFromPage(page, properties);
+    const given = bare.element.appendChild(document.createElement('i'));
+    const why = await page.whyNotMade();
+    if (why !== undefined) {
+      definition.fail('make the element', why, 'an instance of its class');
+      return [definition.result()];
+    }
     await page.settle();
-
-    const before = new Observer('properties set before');
-    if (properties.length === 0)
-      before.holds('define the element', isUpgraded(bare.element, tag), 'not upgraded', 'upgraded');
-    for (const { name } of properties) {
-      const element = bare.element as unknown as Record<string, unknown>;
-      const did = `set ${name} on the element, then define it`;
-      const fresh = freshValue(tag, name, own[name]);
-      before.expect(did, likeFresh(element[name], fresh, own[name]), show(element[name]), show(fresh));
-      if (Object.hasOwn(element, name)) {
-        before.fail(did, 'a plain property that hides the accessor', 'the accessor');
-      }
-    }
-    const attributes = new Observer('attributes written before');
-    for (const property of properties.filter(({ attribute }) => attribute !== undefined)) {
-      const value = (written as unknown as Record<string, unknown>)[property.name];
-      const markup = attributeText(property, property.first);
-      attributes.equal(
-        `write ${property.attribute}="${markup}", then define the element`,
-        value,
-        freshValueFromText(tag, property, markup),
-      );
-    }
-    if (attributes.observed.length === 0)
-      attributes.holds('define the element', isUpgraded(written, tag), 'not upgraded', 'upgraded');
-    written.remove();
-
-    const hosted = new Observer('rendered before');
-    hosted.holds(
-      'render, then define the element',
-      isUpgraded(late.element, tag),
-      'not upgraded',
-      'an instance of its class',
+    const before = await setBefore(page, bare, own, properties);
+    before.holds(
+      'look for the content that it had',
+      given.parentNode === bare.element,
+      'gone',
+      'still there',
     );
-    for (const { name, first, second } of properties) {
-      const element = late.element as unknown as Record<string, unknown>;
-      const did = `bind ${name} and render, then define the element`;
-      if (likeFresh(element[name], freshValue(tag, name, late.values[name]), late.values[name]))
-        hosted.saw(did, show(element[name]));
-      else {
-        hosted.care(
-          did,
-          show(element[name]),
-          'Import the element before the first rendering; till then the framework writes text and loses values.',
-        );
-      }
-      await late.set(name, second);
-      const fresh = freshValue(tag, name, first, second);
-      await page.until(() => likeFresh(element[name], fresh, second));
-      hosted.expect(
-        `change ${name} afterwards`,
-        likeFresh(element[name], fresh, second),
-        show(element[name]),
-        show(fresh),
-      );
-    }
+    const attributes = attributesBefore(page, written, properties);
+    which(page, both, properties, before);
+    await notYetThere(page, apart, properties, before);
+    const hosted = await renderedBefore(page, late, properties);
     const early = await page.mount('early');
     const defined = new Observer('defined before');
     defined.holds(
@@ -125,23 +89,197 @@ function isUpgraded(element: Element, tag: string): boolean {
   return Class !== undefined && element instanceof Class;
 }
 
+type Values = Record<string, unknown>;
+
 /** Sets plain properties on an element that is not defined yet, as scripts do that run early. */
-function setOwn(element: HTMLElement, properties: readonly PropertyData[]): Record<string, unknown> {
-  const own: Record<string, unknown> = {};
+function setOwn(element: HTMLElement, properties: readonly PropertyData[]): Values {
+  const own: Values = {};
   for (const { name, second, first, kind } of properties) {
     own[name] = kind === 'boolean' ? first : second;
-    (element as unknown as Record<string, unknown>)[name] = own[name];
+    (element as unknown as Values)[name] = own[name];
   }
   return own;
 }
 
-/** An element in the page that carries attributes and is not defined yet. */
-async function writtenAttributes(page: ProbePage, properties: readonly PropertyData[]): Promise<Element> {
-  const element = document.createElement(page.tag);
-  for (const property of properties) {
-    if (property.attribute !== undefined)
-      element.setAttribute(property.attribute, attributeText(property, property.first));
+async function setBefore(
+  page: ProbePage,
+  { element }: Mounted,
+  own: Values,
+  properties: readonly PropertyData[],
+): Promise<Observer> {
+  const { tag } = page;
+  const observer = new Observer('properties set before');
+  observer.holds('define the element', isUpgraded(element, tag), 'not upgraded', 'upgraded');
+  const reference = document.createElement(tag) as unknown as Values;
+  Object.assign(reference, own);
+  for (const { name } of properties) {
+    const values = element as unknown as Values;
+    const did = `set ${name} on the element, then define it`;
+    const fresh = reference[name];
+    observer.expect(did, likeFresh(values[name], fresh, own[name]), show(values[name]), show(fresh));
+    // An accessor of the instance's own is none that hides another.
+    if (Object.getOwnPropertyDescriptor(element, name)?.writable)
+      observer.fail(did, 'a plain property that hides the accessor', 'the accessor');
   }
+  await drawnAsSet(page, element, own, observer);
+  return observer;
+}
+
+/** The early values are drawn as those are that are set on an element that is defined, in or out of the page. */
+async function drawnAsSet(page: ProbePage, element: Element, own: Values, observer: Observer): Promise<void> {
+  await page.settle();
+  const early = insideOf(element);
+  const drawn = async (inPage: boolean): Promise<string> => {
+    const place = page.container();
+    const other = document.createElement(page.tag);
+    other.append(document.createElement('i'));
+    if (inPage) place.append(other);
+    await page.settle();
+    Object.assign(other, own);
+    place.append(other);
+    await page.until(() => insideOf(other) === insideOf(element));
+    const inside = insideOf(other);
+    place.remove();
+    return inside;
+  };
+  const later = [await drawn(true), await drawn(false)];
+  observer.holds(
+    'look whether the early values are drawn',
+    later.some((inside) => inside === early || inside === insideOf(element)),
+    'something else is drawn than with values that are set later',
+    'they are drawn',
+  );
+}
+
+/** An element in the page that carries attributes and is not defined yet. */
+function writtenAttributes(page: ProbePage, properties: readonly PropertyData[]): Element {
+  const element = document.createElement(page.tag);
+  for (const property of withAttribute(properties))
+    element.setAttribute(property.attribute, attributeText(property, property.first));
   page.container().append(element);
   return element;
+}
+
+function withAttribute(properties: readonly PropertyData[]): AttributeData[] {
+  return properties.filter((property): property is AttributeData => property.attribute !== undefined);
+}
+
+function attributesBefore(page: ProbePage, written: Element, properties: readonly PropertyData[]): Observer {
+  const observer = new Observer('attributes written before');
+  observer.holds('define the element', isUpgraded(written, page.tag), 'not upgraded', 'upgraded');
+  const reference = document.createElement(page.tag);
+  page.container().append(reference);
+  for (const property of withAttribute(properties))
+    reference.setAttribute(property.attribute, attributeText(property, property.first));
+  for (const property of withAttribute(properties)) {
+    const value = (written as unknown as Values)[property.name];
+    const markup = attributeText(property, property.first);
+    observer.equal(
+      `write ${property.attribute}="${markup}", then define the element`,
+      value,
+      (reference as unknown as Values)[property.name],
+    );
+  }
+  reference.parentElement?.remove();
+  written.parentElement?.remove();
+  return observer;
+}
+
+/** An element with an attribute and an early property of the same name, which has another value. */
+function bothWays(page: ProbePage, properties: readonly PropertyData[]): Element {
+  const element = writtenAttributes(
+    page,
+    properties.filter(({ kind }) => kind !== 'boolean'),
+  );
+  for (const { name, second } of withAttribute(properties)) (element as unknown as Values)[name] = second;
+  return element;
+}
+
+/** The property wins: who sets it knows what the markup says. */
+function which(
+  page: ProbePage,
+  element: Element,
+  properties: readonly PropertyData[],
+  observer: Observer,
+): void {
+  const reference = bothWays(page, properties);
+  for (const { name, attribute, kind } of withAttribute(properties)) {
+    if (kind === 'boolean') continue;
+    const [seen, wanted] = [element, reference].map((one) => (one as unknown as Values)[name]);
+    observer.equal(
+      `write ${attribute} and set ${name} to another value, then define the element`,
+      seen,
+      wanted,
+    );
+  }
+  reference.parentElement?.remove();
+  element.parentElement?.remove();
+}
+
+/** An element that is made and set before the definition, and comes into the page after it. */
+function apartFromPage(page: ProbePage, properties: readonly PropertyData[]): Element {
+  const element = document.createElement(page.tag);
+  for (const { name, first } of properties) (element as unknown as Values)[name] = first;
+  return element;
+}
+
+async function notYetThere(
+  page: ProbePage,
+  element: Element,
+  properties: readonly PropertyData[],
+  observer: Observer,
+): Promise<void> {
+  page.container().append(element);
+  await page.settle();
+  observer.holds(
+    'put an element that was made before into the page',
+    isUpgraded(element, page.tag),
+    'not upgraded',
+    'upgraded',
+  );
+  const reference = apartFromPage(page, properties) as unknown as Values;
+  for (const { name, first } of properties) {
+    const seen = (element as unknown as Values)[name];
+    const fresh = reference[name];
+    observer.expect(`read ${name} of it`, likeFresh(seen, fresh, first), show(seen), show(fresh));
+  }
+  element.parentElement?.remove();
+}
+
+async function renderedBefore(
+  page: ProbePage,
+  late: Mounted,
+  properties: readonly PropertyData[],
+): Promise<Observer> {
+  const { tag } = page;
+  const observer = new Observer('rendered before');
+  observer.holds(
+    'render, then define the element',
+    isUpgraded(late.element, tag),
+    'not upgraded',
+    'an instance of its class',
+  );
+  for (const { name, first, second } of properties) {
+    const element = late.element as unknown as Values;
+    const did = `bind ${name} and render, then define the element`;
+    if (likeFresh(element[name], freshValue(tag, name, late.values[name]), late.values[name]))
+      observer.saw(did, show(element[name]));
+    else {
+      observer.care(
+        did,
+        show(element[name]),
+        'Import the element before the first rendering; till then the framework writes text and loses values.',
+      );
+    }
+    await late.set(name, second);
+    const fresh = freshValue(tag, name, first, second);
+    await page.until(() => likeFresh(element[name], fresh, second));
+    observer.expect(
+      `change ${name} afterwards`,
+      likeFresh(element[name], fresh, second),
+      show(element[name]),
+      show(fresh),
+    );
+  }
+  return observer;
 }

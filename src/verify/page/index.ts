@@ -1,7 +1,10 @@
 import { FACETS } from '../facets/index.js';
-import type { Act, Mounted, Observation, ProbePage } from '../facet.js';
-import { rememberRoots } from '../inner-root.js';
-import { countListeners } from './listener-count.js';
+import { Outside } from '../facets/outside-style.js';
+import type { Act, Leftovers, Mounted, Observation, ProbePage } from '../facet.js';
+import { innerRoot, rememberRoots } from '../inner-root.js';
+import { rememberStates } from '../state-names.js';
+import { trackLeftovers, untracked } from './leftovers.js';
+import { arrivalAt, deepestAt } from './pointer.js';
 
 /** What a consumer's example hands to the probe. */
 interface Handed {
@@ -17,6 +20,7 @@ interface Handed {
 interface Stage {
   (handed: Handed): void;
   heard(event: Event): void;
+  called(name: string, given: unknown[]): void;
 }
 
 /** How a host's examples get into the page. */
@@ -33,17 +37,20 @@ interface Request {
   scenes: Record<string, string>;
   host: string;
   register: string;
+  /** Samples that brought an earlier probe to a halt. */
+  halting: string[];
 }
 
-/** Where a probe stands: it needs a hand from outside, it is done, or it broke. */
-type Turn = { act: Act } | { done: Observation[] } | { broke: string };
+/** Where a probe stands: it needs a hand from outside, it is done, it broke, or it cannot be tried. */
+type Turn = { act: Act } | { done: Observation[] } | { broke: string } | { untried: string };
 
 rememberRoots();
-const listeners = countListeners();
+rememberStates();
+const tracker = trackLeftovers();
 const uncaught: string[] = [];
 addEventListener('error', (event) => uncaught.push(event.message));
 addEventListener('unhandledrejection', (event) => uncaught.push(String(event.reason)));
-const sheetsAtStart = document.styleSheets.length + document.adoptedStyleSheets.length;
+const outside = new Outside();
 
 /** Waits for tasks that hosts and elements have queued. */
 async function settle(): Promise<void> {
@@ -59,15 +66,16 @@ async function settle(): Promise<void> {
       port2.postMessage(0);
     });
   }
+  await tracker.calm();
 }
 
-/** Gives a condition 200 ms, and at least ten rounds of tasks on a machine that is busy. */
-async function until(condition: () => boolean): Promise<boolean> {
-  const end = performance.now() + 200;
+/** Gives a condition some time, and at least ten rounds of tasks on a machine that is busy. */
+async function until(condition: () => boolean, patience = 200): Promise<boolean> {
+  const end = performance.now() + patience;
   for (let round = 0; !condition(); round++) {
     if (round >= 10 && performance.now() > end) return false;
     await settle();
-    if (round > 3) await new Promise((resolve) => setTimeout(resolve, 10));
+    if (round > 3) await new Promise((resolve) => untracked.setTimeout(resolve, 10));
   }
   return true;
 }
@@ -79,8 +87,7 @@ function container(): HTMLElement {
 }
 
 class Probe implements ProbePage {
-  readonly sheetsAtStart = sheetsAtStart;
-  readonly listeners = listeners;
+  readonly outside = outside;
   readonly settle = settle;
   readonly until = until;
   readonly container = container;
@@ -106,11 +113,49 @@ class Probe implements ProbePage {
 
   begin(): void {
     uncaught.length = 0;
-    const facet = FACETS.find(({ name }) => name === this.#request.facet)!;
-    facet.probe(this, this.#request.data).then(
-      (done) => this.#turn({ done }),
+    this.#run().then(
+      (turn) => this.#turn(turn),
       (error: unknown) => this.#turn({ broke: error instanceof Error ? error.message : String(error) }),
     );
+  }
+
+  async #run(): Promise<Turn> {
+    const facet = FACETS.find(({ name }) => name === this.#request.facet)!;
+    const witness = document.body.appendChild(document.createElement('div'));
+    await this.park();
+    // What an earlier probe made the element remember is not this one's.
+    localStorage.clear();
+    sessionStorage.clear();
+    try {
+      if (!facet.beforeDefinition) {
+        const why = await this.whyNotMade();
+        if (why !== undefined) return { untried: `${why}; see upgrade.` };
+      }
+      const done = await facet.probe(this, this.#request.data);
+      if (!witness.isConnected) return { broke: 'It takes out what stands in the page beside it.' };
+      return { done };
+    } catch (error) {
+      if (witness.isConnected) throw error;
+      return { broke: 'It takes out what stands in the page beside it.' };
+    } finally {
+      witness.remove();
+    }
+  }
+
+  async whyNotMade(): Promise<string | undefined> {
+    const { tag } = this;
+    try {
+      await this.register();
+    } catch (error) {
+      return `Its module cannot be loaded: ${error instanceof Error ? error.message : String(error)}`;
+    }
+    const Class = customElements.get(tag);
+    if (!Class) return 'Its module does not define it';
+    uncaught.length = 0;
+    const made = document.createElement(tag);
+    const error = uncaught.splice(0)[0];
+    if (made instanceof Class) return undefined;
+    return `It cannot be made: ${error ?? 'its constructor gives something else'}`;
   }
 
   resume(): void {
@@ -118,18 +163,62 @@ class Probe implements ProbePage {
   }
 
   async click(target: Element): Promise<void> {
-    target.scrollIntoView({ block: 'center', inline: 'center' });
+    target.scrollIntoView({ block: 'center', inline: 'center', behavior: 'instant' });
     const { x, y, width, height } = target.getBoundingClientRect();
     if (width === 0 || height === 0) throw new Error('it is not drawn, so nobody can click it');
-    await this.#ask({ click: { x: x + width / 2, y: y + height / 2 } });
+    const at = { x: x + width / 2, y: y + height / 2 };
+    const arrived = arrivalAt(target);
+    const over = deepestAt(at.x, at.y);
+    await this.#ask({ click: at });
+    // A disabled control hears nothing; that is what it is for.
+    if (!arrived() && !target.matches(':disabled'))
+      throw new Error(
+        `the click does not reach it: ${over ? `<${over.localName}> is there` : 'nothing is there'}`,
+      );
+    this.#pointed = true;
   }
 
-  type(text: string): Promise<void> {
-    return this.#ask({ type: text });
+  async type(text: string): Promise<void> {
+    await this.#keys({ type: text });
   }
 
-  press(key: string): Promise<void> {
-    return this.#ask({ press: key });
+  async press(key: string): Promise<void> {
+    await this.#keys({ press: key });
+  }
+
+  /** Keys must arrive somewhere in the page. */
+  async #keys(act: Act): Promise<void> {
+    let arrived = false;
+    const hear = (): void => void (arrived = true);
+    for (const type of ['keydown', 'input']) addEventListener(type, hear, { capture: true });
+    await this.#ask(act);
+    for (const type of ['keydown', 'input']) removeEventListener(type, hear, { capture: true });
+    if (!arrived) throw new Error('no key arrives: nothing in the page has the focus');
+  }
+
+  #pointed = true;
+
+  async park(): Promise<void> {
+    if (this.#pointed) await this.#ask({ park: true });
+    this.#pointed = false;
+  }
+
+  collectGarbage(): Promise<void> {
+    return this.#ask({ collectGarbage: true });
+  }
+
+  async beginSample(name: string): Promise<boolean> {
+    if (this.#request.halting.includes(name)) return false;
+    await this.#ask({ begin: name });
+    return true;
+  }
+
+  leftovers(): Leftovers {
+    return tracker.leftovers();
+  }
+
+  restlessness(): Promise<number> {
+    return tracker.restlessness();
   }
 
   /** Lets Node do what a page cannot, and waits for what it brings about. */
@@ -150,6 +239,7 @@ class Probe implements ProbePage {
   }
 
   async mount(scene: string, into: HTMLElement = container()): Promise<Mounted> {
+    await this.park();
     const [host, example] = (await Promise.all([
       import(this.#request.host),
       import(this.#request.scenes[scene]!),
@@ -161,17 +251,22 @@ class Probe implements ProbePage {
         heard.push(event);
         if (mounted.cancels) event.preventDefault();
       },
+      called: (name: string, given: unknown[]): void => void mounted.calls.push({ name, given }),
     });
     const mounted: Mounted = {
       get element() {
         const element = handed.element();
-        if (!element) throw new Error('the host has not rendered the element');
+        if (!element) {
+          const because = uncaught.length > 0 ? `: ${uncaught.at(-1)}` : '';
+          throw new Error(`The host has not rendered the element${because}`);
+        }
         return element;
       },
       container: into,
       values: {},
       heard,
       cancels: false,
+      calls: [],
       async set(name, value) {
         handed.set?.[name]?.(value);
         if (!handed.set?.[name]) (mounted.element as unknown as Record<string, unknown>)[name] = value;
@@ -194,8 +289,26 @@ class Probe implements ProbePage {
     const unmount = host.mount(example, into, stage);
     await until(() => Boolean(handed.element()));
     Object.assign(mounted.values, handed.values);
+    await picturesOf(mounted.element);
+    await tracker.calm();
     return mounted;
   }
+}
+
+/** Waits until the pictures in an element have come or failed to. */
+async function picturesOf(element: Element): Promise<void> {
+  const pictures = [...innerRoot(element).querySelectorAll('img'), ...element.querySelectorAll('img')];
+  if (pictures.length === 0) return;
+  const pending = pictures.filter(({ complete, loading }) => !complete && loading !== 'lazy');
+  const settled = pending.map(
+    (picture) =>
+      new Promise<void>((resolve) => {
+        for (const type of ['load', 'error']) picture.addEventListener(type, () => resolve(), { once: true });
+      }),
+  );
+  await Promise.race([Promise.all(settled), new Promise((resolve) => untracked.setTimeout(resolve, 1000))]);
+  // One that is complete may still have its event to come.
+  await new Promise((resolve) => untracked.setTimeout(resolve, 20));
 }
 
 let probe: Probe;

@@ -1,0 +1,101 @@
+import type { PropertyKind } from '../contract/model.js';
+import type { JsonSchema } from '../contract/schema.js';
+import { matchesSchema } from './matches-schema.js';
+
+/** Values at the edges of a type: what careless code takes for nothing, and what lies just outside. */
+export interface EdgeValues {
+  /** Values of the type. */
+  valid: unknown[];
+  /** Values, given as a property, that are none of the type. */
+  wrong: unknown[];
+  /** Attribute texts with the value that each stands for. */
+  texts: { text: string; value: unknown }[];
+  /** Attribute texts that stand for no value of the type. */
+  badTexts: string[];
+}
+
+/** The edges of one property's type; definitions are those that its schema can refer to. */
+export function edgeValues(
+  kind: PropertyKind,
+  schema: JsonSchema,
+  definitions: Record<string, JsonSchema>,
+): EdgeValues {
+  const fits = (value: unknown): boolean => matchesSchema(value, schema, definitions);
+  const candidates = candidatesFor(kind, schema);
+  const valid = candidates.filter(fits);
+  const outside = candidates.filter((value) => !fits(value));
+  switch (kind) {
+    case 'string':
+      return {
+        valid,
+        wrong: [null, ...outside, 5, true],
+        texts: valid.map((value) => ({ text: String(value), value })),
+        badTexts: outside.map(String),
+      };
+    case 'number': {
+      const words = ['', ' ', 'no number', '12px', '1,5'];
+      return {
+        valid,
+        wrong: [null, ...outside, 'no number', '12px'],
+        texts: valid.map((value) => ({ text: String(value), value })),
+        badTexts: [...outside.map(String), ...words],
+      };
+    }
+    case 'enum': {
+      const choices = (schema.enum ?? []).map(String);
+      const bad = [
+        'no-such-choice',
+        '',
+        ...choices.slice(-2).flatMap((choice) => [otherCase(choice), ` ${choice} `]),
+      ];
+      const badTexts = bad.filter((text) => !choices.includes(text));
+      return {
+        valid,
+        wrong: [null, ...badTexts],
+        texts: valid.map((value) => ({ text: String(value), value })),
+        badTexts,
+      };
+    }
+    case 'boolean':
+      return {
+        valid: [],
+        wrong: [null, 0, '', 'false', 1],
+        texts: ['', 'false', 'true', '0'].map((text) => ({ text, value: true })),
+        badTexts: [],
+      };
+    default:
+      return { valid, wrong: [null, 'no list', 5], texts: [], badTexts: [] };
+  }
+}
+
+function candidatesFor(kind: PropertyKind, schema: JsonSchema): unknown[] {
+  switch (kind) {
+    case 'string': {
+      const { minLength = 0, maxLength } = schema;
+      const long = maxLength === undefined ? [] : ['m'.repeat(maxLength), 'm'.repeat(maxLength + 1)];
+      const short = minLength > 0 ? ['m'.repeat(minLength), 'm'.repeat(minLength - 1)] : [];
+      const free = schema.format === undefined && schema.pattern === undefined;
+      // Texts that look like something else, and white space that nobody may take away.
+      const plain = ['', ' ', ' two  blanks ', '0', 'false', 'null', 'undefined', 'Ä<b>&amp;'];
+      return [...new Set([...(free ? plain : ['', '§']), ...long, ...short])];
+    }
+    case 'number': {
+      const step = schema.multipleOf ?? 1;
+      const limits = [schema.minimum, schema.maximum, schema.exclusiveMinimum, schema.exclusiveMaximum];
+      const near = limits.flatMap((limit) =>
+        limit === undefined ? [] : [limit - step, limit, limit + step],
+      );
+      return [...new Set([0, -1, 1.5, ...near])];
+    }
+    case 'enum':
+      return schema.enum ?? [];
+    case 'array':
+      return [[]];
+    default:
+      return [];
+  }
+}
+
+function otherCase(text: string): string {
+  return text === text.toUpperCase() ? text.toLowerCase() : text.toUpperCase();
+}

@@ -1,0 +1,135 @@
+import type { Expectation } from '../../contract/schema.js';
+import type { Mounted, ProbePage } from '../facet.js';
+import { show, type Observer } from '../observe.js';
+import { hasState } from './look.js';
+import { endMotion } from './motion.js';
+import type { SampleData } from './plan-samples.js';
+import { describeAct, type Act } from './run-steps.js';
+import { findTarget, hasFocus, isVisible } from './target.js';
+
+/** What one expectation is judged with. */
+interface Case {
+  page: ProbePage;
+  mounted: Mounted;
+  parts: readonly string[];
+  after: string;
+  observer: Observer;
+}
+
+/** Judges one expectation: everything that it says of properties, texts, what is visible, events, calls. */
+export async function judge(
+  page: ProbePage,
+  mounted: Mounted,
+  { parts }: SampleData,
+  expectation: Expectation,
+  act: Act,
+  heard: readonly Event[],
+  observer: Observer,
+): Promise<void> {
+  const one: Case = { page, mounted, parts, after: describeAct(act), observer };
+  judgeEvent(one, expectation, heard);
+  judgeCall(one, expectation);
+  if ('returned' in expectation)
+    observer.expect(
+      `${one.after}, look at what it gives back`,
+      sameValue(act.returned, expectation.returned),
+      show(act.returned),
+      show(expectation.returned),
+    );
+  await judgeValues(one, expectation);
+  await judgeSight(one, expectation);
+}
+
+function judgeEvent({ after, observer }: Case, expectation: Expectation, heard: readonly Event[]): void {
+  if (expectation.event === undefined) return;
+  // Typing sends one for each key; what it tells in the end is what counts.
+  const event = heard.findLast(({ type }) => type === expectation.event) as CustomEvent | undefined;
+  const seen = event ? `${event.type} with ${show(event.detail)}` : 'not heard';
+  const wanted =
+    'detail' in expectation ? `${expectation.event} with ${show(expectation.detail)}` : expectation.event;
+  const good =
+    event !== undefined && (!('detail' in expectation) || sameValue(event.detail, expectation.detail));
+  observer.expect(`${after}, listen for ${expectation.event}`, good, seen, wanted);
+}
+
+function judgeCall({ after, observer, mounted }: Case, { called, with: wanted }: Expectation): void {
+  if (called === undefined) return;
+  const calls = mounted.calls.filter(({ name }) => name === called);
+  const good = calls.some(({ given }) => wanted === undefined || sameValue(given, wanted));
+  observer.expect(
+    `${after}, look whether ${called} was called`,
+    good,
+    calls.length === 0 ? 'it was not' : calls.map(({ given }) => `with ${show(given)}`).join(', '),
+    wanted === undefined ? 'it was' : `with ${show(wanted)}`,
+  );
+}
+
+async function judgeValues({ page, mounted, parts, after, observer }: Case, expectation: Expectation) {
+  const element = mounted.element as unknown as Record<string, unknown>;
+  for (const [name, value] of Object.entries(expectation.property ?? {})) {
+    await page.until(() => sameValue(element[name], value));
+    observer.expect(
+      `${after}, read ${name}`,
+      sameValue(element[name], value),
+      show(element[name]),
+      show(value),
+    );
+  }
+  for (const [name, text] of Object.entries(expectation.text ?? {})) {
+    const seen = (): string | undefined =>
+      findTarget(mounted.element, name, parts)?.textContent?.replace(/\s+/g, ' ').trim();
+    await page.until(() => seen() === text);
+    observer.expect(`${after}, read the text of ${name}`, seen() === text, show(seen()), show(text));
+  }
+  for (const [name, text] of Object.entries(expectation.attribute ?? {})) {
+    const seen = (): string | null => mounted.element.getAttribute(name);
+    await page.until(() => seen() === text);
+    observer.equal(`${after}, read the attribute ${name}`, seen(), text);
+  }
+  for (const [name, wanted] of Object.entries(expectation.states ?? {})) {
+    const seen = (): boolean => hasState(mounted.element, name);
+    await page.until(() => seen() === wanted);
+    observer.equal(`${after}, look whether :state(${name}) matches`, seen(), wanted);
+  }
+}
+
+async function judgeSight({ page, mounted, parts, after, observer }: Case, expectation: Expectation) {
+  const find = (name: string): Element | undefined => findTarget(mounted.element, name, parts);
+  for (const [names, wanted] of [
+    [expectation.visible ?? [], true],
+    [expectation.hidden ?? [], false],
+  ] as const) {
+    for (const name of names) {
+      const seen = (): boolean => isVisible(find(name));
+      if (!(await page.until(() => seen() === wanted))) {
+        endMotion();
+        await page.until(() => seen() === wanted);
+      }
+      const words = (visible: boolean): string => (visible ? 'visible' : 'not visible');
+      observer.expect(`${after}, look at ${name}`, seen() === wanted, words(seen()), words(wanted));
+    }
+  }
+  if (expectation.focused === undefined) return;
+  const focused = (): boolean => {
+    const wanted = find(expectation.focused!);
+    return wanted !== undefined && hasFocus(wanted);
+  };
+  await page.until(focused);
+  observer.holds(
+    `${after}, look whether ${expectation.focused} has the focus`,
+    focused(),
+    'it has not',
+    'it has',
+  );
+}
+
+/** Equal as JSON: the order of keys aside. */
+export function sameValue(a: unknown, b: unknown): boolean {
+  if (Object.is(a, b)) return true;
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
+  if (Array.isArray(a) !== Array.isArray(b)) return false;
+  const keys = Object.keys(a);
+  return (
+    keys.length === Object.keys(b).length && keys.every((key) => sameValue(a[key as never], b[key as never]))
+  );
+}

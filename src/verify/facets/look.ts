@@ -1,0 +1,92 @@
+import { innerRoot } from '../inner-root.js';
+import { show } from '../observe.js';
+
+/** All that can be seen of an element at one moment. */
+export interface Look {
+  /** Values of its properties, by name. */
+  values: Record<string, unknown>;
+  /** Its own attributes, by name. */
+  attributes: Record<string, string>;
+  /** What it draws. */
+  inside: string;
+  /** What its consumer gave it. */
+  children: Node[];
+  /** Its custom states. */
+  states: string[];
+}
+
+/** Looks at an element; the names are those of the contract's properties and states. */
+export function lookAt(element: Element, properties: readonly string[], states: readonly string[]): Look {
+  const values = element as unknown as Record<string, unknown>;
+  const root = innerRoot(element);
+  return {
+    values: Object.fromEntries(properties.map((name) => [name, values[name]])),
+    attributes: Object.fromEntries([...element.attributes].map(({ name, value }) => [name, value])),
+    inside: insideOf(element),
+    // Without a shadow root, what is inside stands among the children.
+    children: root === element ? [] : [...element.childNodes],
+    states: states.filter((name) => hasState(element, name)),
+  };
+}
+
+/** True while an element is in a custom state (HTML, section 4.13.7.4). */
+export function hasState(element: Element, name: string): boolean {
+  try {
+    return element.matches(`:state(${CSS.escape(name)})`);
+  } catch {
+    return false;
+  }
+}
+
+/**
+ * What an element draws, as text: markup, and values that only properties have. Ids that are made for each instance
+ * are numbered in their order, so that two elements can be compared.
+ */
+export function insideOf(element: Element): string {
+  const root = innerRoot(element);
+  const ids = new Map<string, string>();
+  for (const node of root.querySelectorAll('[id]')) ids.set(node.id, `id-${ids.size + 1}`);
+  return write(root, ids);
+}
+
+function write(node: Node, ids: ReadonlyMap<string, string>): string {
+  return [...node.childNodes].map((child) => writeNode(child, ids)).join('');
+}
+
+function writeNode(node: Node, ids: ReadonlyMap<string, string>): string {
+  if (node instanceof Text) return node.data;
+  if (!(node instanceof Element)) return '';
+  const attributes = [...node.attributes]
+    .map(
+      ({ name, value }) =>
+        ` ${name}="${value.replace(/\S+/g, (word) => ids.get(word.replace(/^#/, '')) ?? word)}"`,
+    )
+    .sort();
+  const live = ['value', 'checked', 'open', 'disabled'] as const;
+  const values = live.flatMap((name) => {
+    const value = (node as unknown as Record<string, unknown>)[name];
+    return typeof value === 'string' || value === true ? [` ${name}:${String(value)}`] : [];
+  });
+  return `<${node.localName}${attributes.join('')}${values.join('')}>${write(node, ids)}</>`;
+}
+
+/** In a few words, the first thing in which two looks differ; undefined if they are alike. */
+export function difference(before: Look, after: Look): string | undefined {
+  for (const [name, value] of Object.entries(before.values)) {
+    const now = after.values[name];
+    if (!Object.is(now, value) && show(now) !== show(value))
+      return `${name} is ${show(now)}, not ${show(value)}`;
+  }
+  for (const name of new Set([...Object.keys(before.attributes), ...Object.keys(after.attributes)])) {
+    const [was, is] = [before.attributes[name], after.attributes[name]];
+    if (was !== is) return `its attribute ${name} is ${show(is ?? null)}, not ${show(was ?? null)}`;
+  }
+  const sameChildren =
+    before.children.length === after.children.length &&
+    before.children.every((child, place) => child === after.children[place]);
+  if (!sameChildren) return 'its children are others';
+  if (before.inside !== after.inside) return 'its inside is another';
+  if (before.states.join() !== after.states.join())
+    return `its states are ${show(after.states)}, not ${show(before.states)}`;
+  return undefined;
+}

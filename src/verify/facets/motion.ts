@@ -1,0 +1,7 @@
+/** What fades or slides is judged at its end; what moves for ever is left as it is. */
+export function endMotion(...roots: readonly (Document | ShadowRoot)[]): void {
+  for (const animation of [document, ...roots].flatMap((root) => root.getAnimations())) {
+    const end = Number(animation.effect?.getComputedTiming().endTime);
+    if (Number.isFinite(end)) animation.finish();
+  }
+}

@@ -1,0 +1,122 @@
+import type { Observer } from '../observe.js';
+
+/** Elements that any page has, to see whether their style changes. */
+const COMMON = ['p', 'button', 'a', 'h2', 'input', 'ul', 'table'];
+
+/** What the page looked like before, outside of the element. */
+export class Outside {
+  readonly #rules = pageRules();
+  readonly #inline = inlineStyle();
+  readonly #looks = commonLooks();
+
+  /** No style of the element's is in the page now: no sheet, no inline style, no change of what other elements look like. */
+  expectSame(observer: Observer, did: string, scoped: boolean): void {
+    this.expectSameSheets(observer, did, scoped);
+    const inline = inlineStyle();
+    observer.expect(
+      `${did}, read the inline style of the page's root and body`,
+      inline === this.#inline,
+      inline || 'none',
+      this.#inline || 'none',
+    );
+  }
+
+  /** The same while the element does something; a page that may not scroll for a while is no leak. */
+  expectSameSheets(observer: Observer, did: string, scoped: boolean): void {
+    const rules = pageRules();
+    // Without a shadow root, its style stands in the page, and is kept to it there.
+    if (!scoped)
+      observer.expect(
+        `${did}, count the style rules of the page`,
+        rules <= this.#rules,
+        `${this.#rules}, then ${rules}`,
+        'as many as before',
+      );
+    const looks = commonLooks();
+    const changed = COMMON.filter((_, place) => looks[place] !== this.#looks[place]);
+    observer.expect(
+      `${did}, look at other elements of the page`,
+      changed.length === 0,
+      `changed: ${changed.join(', ')}`,
+      'they look the same',
+    );
+  }
+}
+
+/** Style rules of the page; fonts and registered properties work nowhere else, and change no element by themselves. */
+function pageRules(): number {
+  const sheets = [...document.styleSheets, ...document.adoptedStyleSheets];
+  return sheets.reduce((count, sheet) => {
+    try {
+      const rules = [...sheet.cssRules];
+      return count + rules.filter((rule) => !/^@(?:font-face|property)/.test(rule.cssText)).length;
+    } catch {
+      // A sheet from elsewhere does not show its rules; it counts as one.
+      return count + 1;
+    }
+  }, 0);
+}
+
+function inlineStyle(): string {
+  return [document.documentElement, document.body].map(({ style }) => style.cssText).join('');
+}
+
+function commonLooks(): string[] {
+  return COMMON.map((tag) => {
+    const node = document.createElement(tag);
+    // Without boxes, computed values do not depend on where it stands.
+    const box = document.createElement('div');
+    box.style.display = 'none';
+    box.append(node);
+    document.body.append(box);
+    const style = getComputedStyle(node);
+    const text = [...style]
+      .filter((name) => !name.startsWith('--'))
+      .map((name) => style.getPropertyValue(name))
+      .join(';');
+    box.remove();
+    return text;
+  });
+}
+
+/** Nodes of the element's kinds look in this page as in one without the element. */
+export function sameInCleanDocument(nodes: readonly Element[], observer: Observer): void {
+  const frame = document.createElement('iframe');
+  document.body.append(frame);
+  const clean = frame.contentDocument!;
+  // Without its own type, the frame's document would be drawn in quirks mode.
+  clean.open();
+  clean.write(`<!doctype html><html lang="${document.documentElement.lang}"><body>`);
+  clean.close();
+  const kinds = new Map<string, Element>();
+  for (const node of nodes) kinds.set(`${node.localName}.${[...node.classList].join('.')}`, node);
+  const different: string[] = [];
+  for (const [kind, node] of kinds) {
+    if (node.localName.includes('-') || node.localName === 'slot') continue;
+    const here = node.cloneNode(false) as HTMLElement;
+    const there = clean.importNode(node, false) as HTMLElement;
+    const wrap = (document: Document, child: HTMLElement): HTMLElement => {
+      const box = document.createElement('div');
+      box.style.display = 'none';
+      box.append(child);
+      document.body.append(box);
+      return box;
+    };
+    const boxes = [wrap(document, here), wrap(clean, there)];
+    const [own, other] = [getComputedStyle(here), frame.contentWindow!.getComputedStyle(there)];
+    const changed = [...own].filter(
+      (name) => !name.startsWith('--') && own.getPropertyValue(name) !== other.getPropertyValue(name),
+    );
+    if (changed.length > 0) different.push(`${kind.replace(/\.$/, '')}: ${changed.slice(0, 3).join(', ')}`);
+    for (const box of boxes) box.remove();
+  }
+  frame.remove();
+  observer.expect(
+    `compare ${kinds.size} kinds of nodes in this page with the same in a page without the element`,
+    different.length === 0,
+    different.length === 0
+      ? 'they look the same'
+      : `changed by the element: ${different.slice(0, 3).join('; ')}`,
+    'they look the same',
+  );
+}

@@ -1,0 +1,75 @@
+import type { Facet } from '../facet.js';
+import { Observer } from '../observe.js';
+import { judge } from './judge.js';
+import { allSamples, type SampleData } from './plan-samples.js';
+import { describeAct, HALTING, runSteps, withSample } from './run-steps.js';
+
+interface Data {
+  samples: SampleData[];
+  events: string[];
+}
+
+/**
+ * Every sample's steps bring about what it expects. What follows a `set` or a `call`, and the contract's events, are
+ * judged by the facets properties, methods and events.
+ */
+export const samples: Facet<Data> = {
+  name: 'samples',
+  title: 'Samples show what they say',
+
+  plan(facts) {
+    if (facts.samples.length === 0) return { nothing: 'There are no samples.' };
+    const { scenes, data } = allSamples(facts);
+    return { scenes, data: { samples: data, events: facts.contract.events.map(({ name }) => name) } };
+  },
+
+  async probe(page, { samples: list, events }) {
+    const results = [];
+    for (const sample of list) {
+      const observer = new Observer(sample.sample);
+      // A person came from somewhere: the focus is on something else when the element arrives.
+      const opener = document.createElement('button');
+      opener.textContent = 'Open';
+      page.container().append(opener);
+      await page.click(opener);
+      const ran = await withSample(page, sample, async (mounted) => {
+        observer.saw('show it', 'done');
+        await runSteps(page, mounted, sample, {
+          acted: (act) => {
+            if (act.kind !== 'set' && act.kind !== 'call') observer.saw(describeAct(act), 'done');
+          },
+          failed: (act, error) => {
+            if (act.kind === 'set' || act.kind === 'call')
+              observer.leave(
+                `The step “${describeAct(act)}” fails; see ${act.kind === 'set' ? 'properties' : 'methods'}.`,
+              );
+            else observer.fail(describeAct(act), error, 'that it can be done');
+          },
+          expected: async (expectation, act, heard) => {
+            const { event, detail, ...others } = expectation;
+            const ofAnother = act.kind === 'set' || act.kind === 'call';
+            // An event that the contract does not name, such as a native one, has no other place.
+            const foreign = event !== undefined && !events.includes(event);
+            await judge(
+              page,
+              mounted,
+              sample,
+              {
+                ...(foreign ? { event, ...('detail' in expectation ? { detail } : {}) } : {}),
+                ...(ofAnother ? {} : others),
+              },
+              act,
+              heard,
+              observer,
+            );
+          },
+        });
+        observer.noErrors(page.errors(), `run “${sample.sample}”`);
+      });
+      opener.parentElement!.remove();
+      if (!ran) observer.leave(HALTING);
+      results.push(observer.result());
+    }
+    return results;
+  },
+};

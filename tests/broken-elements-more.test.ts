@@ -1,0 +1,3 @@
+import { testBroken } from './broken-library.js';
+
+testBroken(['slots', 'encapsulation', 'passthrough', 'lifecycle', 'independence', 'forms', 'policy']);

@@ -1,0 +1,123 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { VerifyReport } from '../src/index.js';
+import { entryContract, entrySamples, lampContract, lampSamples } from './broken-contracts.js';
+import { FACETS, lastwright, REPOSITORY, writeFiles } from './helpers.js';
+
+const FOLDER = join(REPOSITORY, 'tests/broken');
+
+/** One element with one fault. */
+export interface Broken {
+  facet: string;
+  /** What is wrong with it, in words. */
+  fault: string;
+  tag: string;
+}
+
+/** The faulty elements of one facet, with the modules that make them. */
+export function faultsOf(facet: string): (Broken & { base: 'lamps' | 'entries' })[] {
+  // The modules define classes that a browser has; only their names are wanted here.
+  const source = readFileSync(join(FOLDER, `${facet}.ts`), 'utf8');
+  const found: (Broken & { base: 'lamps' | 'entries' })[] = [];
+  let base: 'lamps' | 'entries' | undefined;
+  for (const line of source.split('\n')) {
+    base = (/^export const (lamps|entries):/.exec(line)?.[1] as typeof base) ?? base;
+    const fault = /^  (?:'([^']+)'|([a-z]+)): /.exec(line)?.slice(1).find(Boolean);
+    if (!base || !fault) continue;
+    const tag = `${base === 'lamps' ? 'lamp' : 'entry'}-${facet}-${found.length + 1}`;
+    found.push({ facet, fault, tag, base });
+  }
+  return found;
+}
+
+/** A library of all faulty elements of some facets, and of the sound ones that they come from. */
+export function brokenLibrary(
+  facets: readonly string[],
+  hosts: readonly string[],
+  perFacet = Infinity,
+): { folder: string; broken: Broken[] } {
+  const files: Record<string, string> = {
+    'lastwright.yaml': `library: 1\nhosts: [${hosts.join(', ')}]\n`,
+    'package.json': '{ "name": "lamps", "version": "1.0.0" }',
+  };
+  for (const name of readdirSync(FOLDER)) files[`faults/${name}`] = readFileSync(join(FOLDER, name), 'utf8');
+  const put = (tag: string, module: string): void => {
+    const name = tag.replace(/^\w+-/, '');
+    const ofLamp = tag.startsWith('lamp-');
+    const place = `elements/${tag}`;
+    files[`${place}/${tag}.contract.yaml`] = ofLamp ? lampContract(name) : entryContract(name);
+    files[`${place}/${tag}.samples.yaml`] = ofLamp ? lampSamples : entrySamples;
+    files[`${place}/${name}.ts`] = module;
+  };
+  put('lamp-sound', `import { Lamp } from '../../faults/lamp.js';\nexport default class extends Lamp {}\n`);
+  put(
+    'entry-sound',
+    `import { Entry } from '../../faults/entry.js';\nexport default class extends Entry {}\n`,
+  );
+  const broken = facets.flatMap((facet) => faultsOf(facet).slice(0, perFacet));
+  for (const { tag, facet, fault, base } of broken)
+    put(
+      tag,
+      `import { ${base} } from '../../faults/${facet}.js';\nexport default ${base}[${JSON.stringify(fault)}]!();\n`,
+    );
+  return { folder: writeFiles(files), broken };
+}
+
+/** Verifies a library with the built command. */
+export async function verified(folder: string, ...flags: string[]): Promise<VerifyReport> {
+  const { stdout, stderr } = await lastwright(['verify', '--json', '--library', folder, ...flags]);
+  const report = (stdout ? JSON.parse(stdout) : {}) as Partial<VerifyReport>;
+  if (!report.results) throw new Error(`verify gave no report: ${stdout}${stderr}`);
+  return report as VerifyReport;
+}
+
+/** The facets in which an element fails in a host, in their order. */
+export function failingFacets({ results }: VerifyReport, tag: string, host: string): string[] {
+  return FACETS.filter((facet) =>
+    results.some(
+      (result) =>
+        result.element === tag &&
+        result.host === host &&
+        result.facet === facet &&
+        result.verdict === 'fails',
+    ),
+  );
+}
+
+/** Faults that bring about another one: what fails there as well follows from them. */
+const FOLLOWS: Readonly<Record<string, readonly string[]>> = {
+  'empties itself when it is upgraded': ['slots'],
+  'turns the others off': ['upgrade'],
+};
+
+/** Declares the tests of all faulty elements of some facets, in plain HTML. */
+export function testBroken(facets: readonly string[]): void {
+  describe.each(facets)('faults of the facet %s', (facet) => {
+    const broken = faultsOf(facet);
+    let report: VerifyReport;
+
+    beforeAll(async () => {
+      report = await verified(brokenLibrary([facet], ['html']).folder);
+    }, 600_000);
+
+    it.each(broken)('$fault', ({ tag, fault }) => {
+      const failing = report.results.filter(({ element, verdict }) => element === tag && verdict === 'fails');
+      const follows = FOLLOWS[fault] ?? [];
+      const seen = failingFacets(report, tag, 'html').filter((other) => !follows.includes(other));
+      expect(
+        seen,
+        JSON.stringify(failing.map(({ facet: at, subject, note }) => [at, subject, note])),
+      ).toEqual([facet]);
+      // What is said of it can be followed: the code that ran, and what was seen where something else was wanted.
+      for (const { source, observed } of failing) {
+        if (facet !== 'upgrade') expect(source).toContain(`<${tag}`);
+        expect(observed.some(({ wanted }) => wanted !== undefined)).toBe(true);
+      }
+    });
+
+    it.each(['lamp-sound', 'entry-sound'])('are not found in %s', (tag) => {
+      expect(failingFacets(report, tag, 'html')).toEqual([]);
+    });
+  });
+}

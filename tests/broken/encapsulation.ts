@@ -1,0 +1,111 @@
+import { Lamp, type Name } from './lamp.js';
+import type { LampFaults } from './faults.js';
+
+function sheet(css: string): CSSStyleSheet {
+  const made = new CSSStyleSheet();
+  made.replaceSync(css);
+  return made;
+}
+
+/** A lamp with a style of its own. */
+function styled(css: string) {
+  return () => {
+    const own = sheet(css);
+    return class extends Lamp {
+      override addStyle(): void {
+        this.inner.adoptedStyleSheets = [own];
+      }
+    };
+  };
+}
+
+export const lamps: LampFaults = {
+  'puts its style into the document': () => {
+    const leaking = sheet('.glass { letter-spacing: 3px }');
+    return class extends Lamp {
+      override addStyle(): void {
+        super.addStyle();
+        if (!document.adoptedStyleSheets.includes(leaking)) document.adoptedStyleSheets.push(leaking);
+      }
+    };
+  },
+  'puts its style into the document when a method is called': () => {
+    const leaking = sheet('.glass { letter-spacing: 3px }');
+    return class extends Lamp {
+      override flash(): boolean {
+        if (!document.adoptedStyleSheets.includes(leaking)) document.adoptedStyleSheets.push(leaking);
+        return super.flash();
+      }
+    };
+  },
+  'writes inline style on the body': () =>
+    class extends Lamp {
+      override connectedCallback(): void {
+        super.connectedCallback();
+        document.body.style.setProperty('caret-color', 'red');
+      }
+    },
+  'has no node for the part': () =>
+    class extends Lamp {
+      override markup(): string {
+        return super.markup().replace('part="glass"', '');
+      }
+    },
+  'has another value than the initial one': styled(
+    ':host { display: block } .glass { color: var(--lamp-color, #b58901); padding: 4px }',
+  ),
+  'does not read the custom property': styled(':host { display: block } .glass { color: #b58900 }'),
+  'reads a custom property of another name': styled(
+    ':host { display: block } .glass { color: var(--lamp-colors, #b58900) }',
+  ),
+  'is closed where it is promised open': () =>
+    class extends Lamp {
+      override attachRoot(): ShadowRoot {
+        return this.attachShadow({ mode: 'closed', delegatesFocus: true });
+      }
+
+      // From outside, every click in a closed root seems to be one on the element.
+      override forward(): void {}
+
+      override click(): void {
+        this.control.click();
+      }
+    },
+  'adds nodes to the light tree': () =>
+    class extends Lamp {
+      override connectedCallback(): void {
+        super.connectedCallback();
+        if (!this.querySelector('input')) {
+          const input = document.createElement('input');
+          input.type = 'hidden';
+          input.slot = 'none';
+          this.append(input);
+        }
+      }
+    },
+  'never sets the state': () =>
+    class extends Lamp {
+      override showState(): void {}
+    },
+  'sets a state of another name': () =>
+    class extends Lamp {
+      override showState(bright: boolean): void {
+        if (bright) this.internals.states.add('lighted');
+        else this.internals.states.delete('lighted');
+      }
+    },
+  'never leaves the state': () =>
+    class extends Lamp {
+      override showState(bright: boolean): void {
+        if (bright) super.showState(bright);
+      }
+    },
+  'changes other elements when it is bright': () =>
+    class extends Lamp {
+      override draw(changed?: Name): void {
+        super.draw(changed);
+        if (changed === 'bright' && this.isConnected)
+          document.documentElement.style.letterSpacing = this.values.bright ? '1px' : '';
+      }
+    },
+};

@@ -1,6 +1,0 @@
-import { Lamp } from './lamp.js';
-
-/** The method does nothing. */
-export default class extends Lamp {
-  override flash(): void {}
-}
