@@ -2,14 +2,30 @@
 // the list of commands that oclif reads at start. Libraries without native parts are bundled, so that a
 // command starts by reading a few files.
 import { build } from 'esbuild';
-import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { execFile } from 'node:child_process';
+import {
+  copyFileSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
+import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { promisify } from 'node:util';
 import { Plugin } from '@oclif/core/config';
 
 rmSync('dist', { recursive: true, force: true });
-const { dependencies } = JSON.parse(readFileSync('package.json', 'utf8'));
+const { dependencies, optionalDependencies } = JSON.parse(readFileSync('package.json', 'utf8'));
+// Only the types of this one are installed for users; its code is bundled, which starts faster.
+const { zod: _, ...external } = { ...dependencies, ...optionalDependencies };
 const commands = readdirSync('src/commands').filter((name) => name.endsWith('.ts'));
 
 await Promise.all([
+  writeDeclarations(),
   build({
     entryPoints: [
       ...commands.map((name) => ({
@@ -28,7 +44,7 @@ await Promise.all([
     platform: 'node',
     format: 'esm',
     target: 'node20.19',
-    external: Object.keys(dependencies).flatMap((name) => [name, `${name}/*`]),
+    external: Object.keys(external).flatMap((name) => [name, `${name}/*`]),
     legalComments: 'linked',
     minifyWhitespace: true,
     minifySyntax: true,
@@ -68,3 +84,33 @@ for (const [name, schema] of Object.entries(jsonSchemas())) {
 }
 const { findingsPage } = await import('../dist/findings-page.js');
 writeFileSync('docs/findings.md', findingsPage());
+
+/** The types of what programs import: the declarations that the index leads to, and no others. */
+async function writeDeclarations() {
+  const all = mkdtempSync(join(tmpdir(), 'lastwright-types-'));
+  try {
+    await promisify(execFile)(process.execPath, [tsc(), '-p', 'tsconfig.types.json', '--outDir', all], {
+      encoding: 'utf8',
+    });
+    const wanted = new Set();
+    const follow = (path) => {
+      if (wanted.has(path)) return;
+      wanted.add(path);
+      for (const [, from] of readFileSync(join(all, path), 'utf8').matchAll(/from '(\.[^']+)\.js'/g))
+        follow(join(dirname(path), `${from}.d.ts`));
+    };
+    follow('index.d.ts');
+    for (const path of wanted) {
+      const target = join('dist/types', path);
+      mkdirSync(dirname(target), { recursive: true });
+      copyFileSync(join(all, path), target);
+    }
+  } finally {
+    rmSync(all, { recursive: true, force: true });
+  }
+}
+
+function tsc() {
+  const require = createRequire(import.meta.url);
+  return join(dirname(require.resolve('typescript/package.json')), 'bin/tsc');
+}

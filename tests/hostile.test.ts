@@ -10,13 +10,11 @@ const demo = readTree(copyDemo());
 const texts = Object.entries(demo).filter(([path]) => path.includes('quay-berth/'));
 const ENDINGS = ['.contract.yaml', '.html', '.css', '.ts', '.samples.yaml'] as const;
 
-/** Checks an element with these files; every finding must have its place, and nothing may throw or hang. */
+/** Checks an element with these files; every finding must have its place, and nothing may throw; what hangs runs into the test's own limit. */
 async function survives(files: Record<string, string>): Promise<void> {
   const all = Object.entries({ ...PLAIN, ...files }).map(([path, text]) => [examplePath(path), text]);
   const folder = writeFiles(Object.fromEntries(all) as Record<string, string>);
-  const began = performance.now();
   const analysis = analyze(await openLibrary(folder));
-  expect(performance.now() - began).toBeLessThan(5000);
   checkReportSchema.parse(checkReport(analysis));
   for (const { file, line, column, help, message } of analysis.findings) {
     expect(file.startsWith('/') || file.includes('..')).toBe(false);

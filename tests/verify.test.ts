@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { cellOf, ENGINES, verifyReportSchema } from '../src/index.js';
 import { PageServer } from '../src/verify/page-server.js';
-import { copyDemo, FACETS, lastwright, readTree, writeElement, writeFiles } from './helpers.js';
+import { copyDemo, FACETS, lastwright, readTree, writeElement } from './helpers.js';
 
 /** Opens a report at one of its cells, and gives what an expression says there. */
 async function inBrowser(html: string, cell: string, expression: string): Promise<unknown> {
@@ -86,44 +86,6 @@ describe('verify', () => {
     expect(unchecked.get('methods raise')).toMatch(/call: raise/);
     expect(unchecked.get('properties code')).toMatch(/examples/);
     expect(status).toBe(0);
-  });
-
-  it('loses one cell, not the run, to a probe that hangs or breaks', async () => {
-    const folder = writeElement({
-      '.contract.yaml':
-        'contract: 1\ntag: quay-mast\nproperties: { label: { type: string } }\nslots: { default: {} }\nmethods: { spin: {} }\nwraps: { element: ./mast.ts }\n',
-      '.samples.yaml':
-        '- sample: spins\n  steps:\n    - call: spin\n    - expect: { property: { label: x } }\n',
-    });
-    writeFiles(
-      {
-        'elements/quay-mast/mast.ts': `
-export default class extends HTMLElement {
-  static observedAttributes = ['label'];
-  #label: string | undefined;
-  constructor() {
-    super();
-    this.attachShadow({ mode: 'open' }).innerHTML = '<p>Mast</p><slot></slot>';
-    if (Object.hasOwn(this, 'label')) { const { label } = this; delete (this as any).label; this.label = label; }
-  }
-  get label() { return this.#label; }
-  set label(value) { this.#label = value === undefined || value === null ? undefined : String(value); }
-  attributeChangedCallback(_n: string, _b: string, text: string) { this.label = text; }
-  spin() { for (;;); }
-}`,
-      },
-      folder,
-    );
-    const { stdout, status } = await lastwright(['verify', '--json', '--timeout', '2', '--library', folder]);
-    expect(status).toBe(1);
-    const { results } = verifyReportSchema.parse(JSON.parse(stdout));
-    const failing = results.filter(({ verdict }) => verdict === 'fails');
-    // The sample is run by three probes; each loses its own cell.
-    expect([...new Set(failing.map(({ facet }) => facet))]).toEqual(['methods', 'independence', 'policy']);
-    for (const { note } of failing) expect(note).toContain('did not come to an end');
-    expect(
-      results.filter(({ facet, verdict }) => facet === 'lifecycle' && verdict === 'fits').length,
-    ).toBeGreaterThan(0);
   });
 
   it('does not verify what does not build', async () => {

@@ -1,7 +1,9 @@
 import * as Args from '@oclif/core/args';
 import * as Flags from '@oclif/core/flags';
 import { basename, resolve } from 'node:path';
+import { HOSTS } from '../hosts/index.js';
 import { libraryFiles } from '../scaffold/library-files.js';
+import { toolSpec } from '../scaffold/tool-spec.js';
 import { writeNew } from '../scaffold/write-new.js';
 import { BaseCommand } from '../terminal/base-command.js';
 import { say } from '../terminal/output.js';
@@ -13,7 +15,7 @@ export default class Init extends BaseCommand {
     'The library checks, builds and verifies as it is. Nothing that is there already is replaced, and nothing is fetched.';
   static override examples = [
     '<%= config.bin %> init harbor',
-    '<%= config.bin %> init harbor --tag harbor-lantern',
+    '<%= config.bin %> init harbor --tag harbor-lantern --host react --host vue',
   ];
   static override args = {
     folder: Args.string({ description: 'The folder; the current one if you name none.' }),
@@ -21,6 +23,11 @@ export default class Init extends BaseCommand {
   static override flags = {
     name: Flags.string({ description: 'Name of the package; that of the folder if you name none.' }),
     tag: Flags.string({ description: 'Tag of the first element.' }),
+    host: Flags.string({
+      multiple: true,
+      description: 'A framework that the elements are to work in; can be given several times.',
+      options: HOSTS.map(({ name: host }) => host),
+    }),
   };
 
   override async run(): Promise<void> {
@@ -34,7 +41,10 @@ export default class Init extends BaseCommand {
         .replace(/^[^a-z]+|-+$/g, '') ||
         'library');
     const tag = flags.tag ?? `${name.replace(/^@[^/]*\//, '').split('-')[0]}-lantern`;
-    const written = await writeNew(folder, libraryFiles(name, tag, this.config.version));
+    const wanted = new Set(['html', ...(flags.host ?? [])]);
+    const hosts = HOSTS.filter((host) => wanted.has(host.name));
+    const tool = await toolSpec(folder, this.config.version);
+    const written = await writeNew(folder, libraryFiles(name, tag, tool, hosts));
     if (flags.json) say.json({ folder, files: written });
     else
       say.line(

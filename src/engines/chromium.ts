@@ -2,7 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { access } from 'node:fs/promises';
 import { delimiter, join } from 'node:path';
 import type { Readable, Writable } from 'node:stream';
-import { atExit } from '../at-exit.js';
+import { atEnd } from '../at-exit.js';
 import {
   EngineMissing,
   PageCrashed,
@@ -31,6 +31,8 @@ const ARGUMENTS = [
   '--no-default-browser-check',
   '--hide-scrollbars',
   '--mute-audio',
+  // An element that takes all memory ends its page, not the machine.
+  '--js-flags=--max-old-space-size=1024',
   '--window-size=1280,800',
 ];
 
@@ -109,7 +111,7 @@ async function start(executable: string, env: NodeJS.ProcessEnv): Promise<Browse
     env,
     stdio: ['ignore', 'ignore', 'pipe', 'pipe', 'pipe'],
   });
-  const forget = atExit(() => {
+  const forget = atEnd(() => {
     child.kill('SIGKILL');
     profile.removeNow();
   });

@@ -2,6 +2,7 @@ import { rmSync } from 'node:fs';
 import { mkdtemp, readdir, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { isRunning } from '../processes.js';
 
 /** A folder that a browser has for itself as long as it runs. */
 export interface Profile {
@@ -34,14 +35,4 @@ async function sweep(): Promise<void> {
       await rm(join(tmpdir(), name), { recursive: true, force: true }).catch(() => {});
     }),
   );
-}
-
-function isRunning(pid: number): boolean {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch (error) {
-    // A process of another user's is there as well.
-    return (error as NodeJS.ErrnoException).code === 'EPERM';
-  }
 }

@@ -54,7 +54,9 @@ export async function compileScss({ file, text }: SourceFile, root: string): Pro
   let sass: Sass;
   try {
     const path = createRequire(join(root, 'package.json')).resolve('sass');
-    sass = (await import(pathToFileURL(path).href)) as Sass;
+    // The package is CommonJS: what it exports is its default to an import.
+    const module = (await import(pathToFileURL(path).href)) as Sass & { default?: Sass };
+    sass = module.default ?? module;
   } catch {
     throw new ScssProblem(
       'style/sass-missing',

@@ -24,7 +24,7 @@ export function removeBlock(block: Block): void {
   }
 }
 
-/** Moves a block's nodes; where the browser can, with focus, selection and what is playing left as it is. */
+/** Moves a block's nodes; where the browser can, with focus and what is playing left as it is. */
 export function moveBlock(block: Block, parent: Node, next: ChildNode | null): void {
   const keeps = 'moveBefore' in parent && parent.isConnected;
   const last = lastOf(block);

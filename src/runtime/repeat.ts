@@ -1,4 +1,5 @@
 import { firstOf, lastOf, moveBlock, parentOf, removeBlock } from './blocks.js';
+import { keep } from './kept.js';
 import { ALL, type Block, type BlockClass, type Place, type View } from './view.js';
 
 const NONE: readonly never[] = [];
@@ -20,7 +21,10 @@ export function repeat(
   const before = blocks ?? NONE;
   if (before.length > 0) {
     if (before.length === items.length && updateInPlace(before, items, Kind, changed)) return before;
-    return new Repetition(place, before, items, Kind, outer, changed).update();
+    const repetition = new Repetition(place, before, items, Kind, outer, changed);
+    const after = repetition.update();
+    repetition.restore?.();
+    return after;
   }
   // An array that grows takes room for more than comes.
   const after = Array<Block>(items.length);
@@ -78,6 +82,8 @@ class Repetition {
   readonly after: Block[] = [];
   readonly parent: Node;
   readonly anchor: ChildNode | null;
+  /** Restores what the browser lost of what moved; undefined while nothing did. */
+  restore: (() => void) | undefined;
 
   constructor(
     readonly place: Place,
@@ -115,8 +121,8 @@ class Repetition {
         if (both < 2 || !this.#same(start, newEnd - 1) || !this.#same(oldEnd - 1, start)) break;
         const [one, other] = [before[start]!, before[oldEnd - 1]!];
         const behind = lastOf(other).nextSibling;
-        moveBlock(other, this.parent, firstOf(one));
-        moveBlock(one, this.parent, behind);
+        this.#move(other, firstOf(one));
+        this.#move(one, behind);
         this.#keep(other, start++);
         oldEnd--;
         this.#keep(one, --newEnd);
@@ -135,6 +141,11 @@ class Repetition {
   #nodeAt(index: number): ChildNode | null {
     const block = this.after[index];
     return block ? firstOf(block) : this.anchor;
+  }
+
+  #move(block: Block, next: ChildNode | null): void {
+    this.restore ??= keep(this.parent);
+    moveBlock(block, this.parent, next);
   }
 
   #keyOf(item: unknown, index: number): unknown {
@@ -198,7 +209,7 @@ class Repetition {
       if (origin < 0) fill(after, items, index, index + 1, this.Kind, this.outer, parent, next);
       else {
         this.#keep(before[origin]!, index);
-        if (!staying.has(at)) moveBlock(after[index]!, parent, next);
+        if (!staying.has(at)) this.#move(after[index]!, next);
       }
     }
   }

@@ -1,8 +1,17 @@
+import type { Host } from '../hosts/host.js';
 import { schemaLine } from '../contract/json-schemas.js';
 import { elementFiles } from './element-files.js';
 
-/** The files of a new library, by path; it checks, builds and verifies as it is. */
-export function libraryFiles(name: string, tag: string, toolVersion: string): Record<string, string> {
+/**
+ * The files of a new library, by path; it checks, builds and verifies as it is. `tool` is what it names as its
+ * dependency on the tool.
+ */
+export function libraryFiles(
+  name: string,
+  tag: string,
+  tool: string,
+  hosts: readonly Host[],
+): Record<string, string> {
   const folder = `elements/${tag}`;
   const element = elementFiles({
     tag,
@@ -16,8 +25,7 @@ export function libraryFiles(name: string, tag: string, toolVersion: string): Re
   return {
     'lastwright.yaml': `${schemaLine('library', '')}library: 1
 elements: elements/*
-# Add react and vue once their packages are installed: npm install --save-dev react react-dom vue
-hosts: [html]
+hosts: [${hosts.map((host) => host.name).join(', ')}]
 engines: [chromium]
 output: dist
 `,
@@ -33,7 +41,12 @@ output: dist
           verify: 'lastwright verify',
           test: 'node --test',
         },
-        devDependencies: { lastwright: `^${toolVersion}` },
+        devDependencies: Object.fromEntries(
+          [
+            ['lastwright', tool],
+            ...hosts.flatMap(({ packages }) => packages.map((one) => [one.name, `^${one.major}.0.0`])),
+          ].sort(([a], [b]) => (a! < b! ? -1 : 1)),
+        ),
       },
       null,
       2,

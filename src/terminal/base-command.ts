@@ -2,6 +2,7 @@ import { Command } from '@oclif/core/command';
 import * as Flags from '@oclif/core/flags';
 import { UsageError } from '../library/open-library.js';
 import { say } from './output.js';
+import { endAtSignals } from './signals.js';
 
 /** Exit statuses; the same for every command. */
 export const EXIT = { fine: 0, problems: 1, usage: 2, missing: 3 } as const;
@@ -11,6 +12,11 @@ export abstract class BaseCommand extends Command {
   static override baseFlags = {
     json: Flags.boolean({ description: 'Print one JSON value and nothing else.' }),
   };
+
+  protected override async init(): Promise<void> {
+    await super.init();
+    endAtSignals();
+  }
 
   /** A user's mistake is told in two lines; only a fault of the tool itself shows where it happened. */
   protected override async catch(

@@ -125,10 +125,21 @@ export async function watchCheck(run: CheckRun): Promise<void> {
     /[\\/](node_modules|\.git|\.lastwright)([\\/]|$)/.test(path) || path === join(root, output);
   const watcher = watch(root, { ignored, ignoreInitial: true });
   let timer: NodeJS.Timeout | undefined;
-  const again = async (): Promise<void> => {
+  let running = Promise.resolve();
+  let waiting = false;
+  const check = async (): Promise<void> => {
+    waiting = false;
     if (process.stdout.isTTY) say.text('\x1b[2J\x1b[3J\x1b[H');
     await runCheck({ ...run, library: root }).catch((error: Error) => say.note(error.message));
     say.note(colors.dim('Watching; every change is checked. Ctrl+C ends it.'));
+  };
+  // One after the other: two at once would write the same files for the type checker.
+  const again = (): Promise<void> => {
+    if (!waiting) {
+      waiting = true;
+      running = running.then(check);
+    }
+    return running;
   };
   watcher.on('all', () => {
     clearTimeout(timer);

@@ -1,0 +1,123 @@
+import { execFile } from 'node:child_process';
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { promisify } from 'node:util';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { lastwright, readTree, REPOSITORY, scratchFolder, writeFiles } from './helpers.js';
+
+const run = promisify(execFile);
+
+/** Runs npm without what it says beside. */
+function npm(args: string[], cwd: string): Promise<{ stdout: string }> {
+  return run('npm', [...args, '--no-audit', '--no-fund', '--loglevel', 'error'], { cwd, encoding: 'utf8' });
+}
+
+describe('the packed tool', () => {
+  const folder = scratchFolder();
+  const home = join(folder, 'home');
+  let tarball = '';
+
+  beforeAll(async () => {
+    const { stdout } = await npm(
+      ['pack', '--pack-destination', folder, '--ignore-scripts', '--json'],
+      REPOSITORY,
+    );
+    tarball = (JSON.parse(stdout) as { filename: string }[])[0]!.filename;
+    writeFiles({ 'package.json': '{ "name": "home", "private": true }' }, home);
+    await npm(['install', `../${tarball}`], home);
+  }, 300_000);
+
+  const program = (): string => join(home, 'node_modules/lastwright/bin/lastwright.js');
+
+  it('starts a library that depends on the tarball it came from, with the packages of its frameworks', async () => {
+    const library = join(home, 'lights');
+    const { status, stderr } = await lastwright(['init', library, '--host', 'react'], { program: program() });
+    expect(status, stderr).toBe(0);
+    const { devDependencies } = JSON.parse(readFileSync(join(library, 'package.json'), 'utf8')) as {
+      devDependencies: Record<string, string>;
+    };
+    expect(devDependencies).toEqual({
+      lastwright: `file:../../${tarball}`,
+      react: '^19.0.0',
+      'react-dom': '^19.0.0',
+    });
+    await npm(['install'], library);
+    const installed = join(library, 'node_modules/lastwright/bin/lastwright.js');
+    for (const command of ['check', 'build', 'verify']) {
+      const {
+        status: ended,
+        stdout,
+        stderr: said,
+      } = await lastwright([command], { cwd: library, program: installed });
+      expect(ended, stdout + said).toBe(0);
+    }
+    await run('npm', ['test'], { cwd: library });
+  }, 300_000);
+
+  it('starts a library from a clone that depends on the clone', async () => {
+    const library = join(folder, 'of-a-clone');
+    await lastwright(['init', library]);
+    const { devDependencies } = JSON.parse(readFileSync(join(library, 'package.json'), 'utf8')) as {
+      devDependencies: Record<string, string>;
+    };
+    expect(join(library, devDependencies.lastwright!.replace('file:', ''))).toBe(REPOSITORY);
+  });
+
+  it('has types for programs, with everything that they name', async () => {
+    writeFiles(
+      {
+        'program.mts': `import { analyze, buildLibrary, openLibrary, verifyLibrary, type Finding, type VerifyReport } from 'lastwright';
+const analysis = analyze(await openLibrary('.'));
+const { files, findings } = await buildLibrary(analysis);
+const first: Finding | undefined = findings[0];
+const { report } = await verifyLibrary(analysis, files, { hosts: ['html'] });
+const count: number = report.summary.fails;
+const whole: VerifyReport = report;
+// @ts-expect-error a report counts, it does not name
+const wrong: string = report.summary.fails;
+console.log(first?.code, count, whole, wrong);
+`,
+        'tsconfig.json': JSON.stringify({
+          compilerOptions: {
+            strict: true,
+            noEmit: true,
+            module: 'NodeNext',
+            target: 'ES2022',
+            types: [],
+            lib: ['ES2023', 'DOM', 'DOM.Iterable'],
+          },
+          files: ['program.mts'],
+        }),
+      },
+      home,
+    );
+    await run(process.execPath, [join(home, 'node_modules/typescript/bin/tsc'), '-p', '.'], { cwd: home });
+  });
+
+  it('brings its documentation, and every page and picture that its README names', () => {
+    const root = join(home, 'node_modules/lastwright');
+    const readme = readFileSync(join(root, 'README.md'), 'utf8');
+    for (const [, target] of readme.matchAll(/\]\(([^)#]+)[^)]*\)/g))
+      expect(existsSync(join(root, target!)), target).toBe(true);
+    expect(Object.keys(readTree(join(root, 'docs'))).length).toBeGreaterThan(4);
+  });
+
+  it('compiles SCSS', async () => {
+    const library = writeFiles(
+      {
+        'lastwright.yaml': 'library: 1\n',
+        'package.json': '{ "name": "masts", "version": "1.0.0" }',
+        'elements/quay-mast/quay-mast.contract.yaml': 'contract: 1\ntag: quay-mast\n',
+        'elements/quay-mast/quay-mast.html': '<b>Mast</b>',
+        'elements/quay-mast/quay-mast.scss': '$ink: #123456;\n:host { display: block; b { color: $ink; } }\n',
+      },
+      join(home, 'masts'),
+    );
+    await npm(['install', '--no-save', 'sass'], home);
+    const { status, stdout } = await lastwright(['build'], { cwd: library, program: program() });
+    expect(status, stdout).toBe(0);
+    expect(readFileSync(join(library, 'dist/classes/quay-mast.js'), 'utf8')).toContain(
+      ':host b{color:#123456}',
+    );
+  }, 120_000);
+});
