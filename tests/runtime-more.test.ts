@@ -418,7 +418,7 @@ describe('a consumer’s templates', () => {
         seen.push(button().textContent, given);
         notes.remove();
         return seen;`),
-    ).toEqual(['Today: true', 'foot', 'Today: false', [['foot', false]]]);
+    ).toEqual(['Today: true', 'foot', 'Today: false', [['foot', true], ['foot', false]]]);
   });
 });
 
@@ -510,7 +510,7 @@ describe('passthrough', () => {
         seen.push(control.disabled, control.type, control.className, press.getAttributeNames());
         press.remove();
         return seen;`),
-    ).toEqual([false, '', 'on', 'reset', true, 'reset', 'off', false, 'submit', 'on', []]);
+    ).toEqual([false, 'submit', 'on', 'reset', true, 'reset', 'off', false, 'submit', 'on', []]);
   });
 
   it('moves to another control when the name changes', async () => {

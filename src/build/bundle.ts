@@ -61,7 +61,7 @@ export async function bundleElements(
   }
   // The part that stands apart is made on top of the rest.
   if ([...runtime].some((name) => PASSING.has(name))) {
-    for (const name of ['ViewElement', 'insideOf', 'mark']) runtime.add(name);
+    for (const name of ['ViewElement', 'insideOf', 'mark', 'rootOf']) runtime.add(name);
   }
   const names = [...runtime].sort();
   const passing = names.filter((name) => PASSING.has(name));
@@ -120,7 +120,7 @@ export async function bundleElements(
 }
 
 /** An element with its style as it is shipped. */
-type ShippedElement = Element & { documentCss: string };
+type ShippedElement = Element & { documentCss: string; libraryCss: string };
 
 /** All styles as they are shipped: those of elements, and the module with the library's own. */
 function shippedStyles(
@@ -138,14 +138,15 @@ function shippedStyles(
     findings.push(...shipped.findings);
     return shipped;
   };
+  const sheets = libraryStyles.map(({ css, file }) => ship(css, file));
+  const libraryCss = sheets.map(({ inside }) => inside).join('');
   const shippedElements = elements.map((element) => {
     const { style } = element.folder;
-    if (!style) return { ...element, documentCss: '' };
+    if (!style) return { ...element, documentCss: '', libraryCss };
     const { inside, document } = ship(element.css, style.file);
-    return { ...element, css: inside, documentCss: document };
+    return { ...element, css: inside, documentCss: document, libraryCss };
   });
   if (libraryStyles.length === 0) return { elements: shippedElements, styles: undefined, findings };
-  const sheets = libraryStyles.map(({ css, file }) => ship(css, file));
   const forDocument = sheets.map(({ document }) => document).join('');
   const runtime = ['styleSheet', ...(forDocument ? ['inDocument'] : [])];
   const code = [
@@ -179,7 +180,7 @@ function traitEntries(library: Library, elements: readonly Element[]): { in: str
 }
 
 function emit(
-  { contract, folder, behavior, traits, view, plan, css, documentCss }: ShippedElement,
+  { contract, folder, behavior, traits, view, plan, css, documentCss, libraryCss }: ShippedElement,
   addresses: Addresses,
 ): EmittedElement {
   const source = {
@@ -190,6 +191,7 @@ function emit(
     traits,
     css,
     documentCss,
+    libraryCss,
   };
   return emitElement(source, addresses);
 }

@@ -1,5 +1,5 @@
 import type { Contract, Method, Property } from '../contract/model.js';
-import { liveProperties, nativeProperties, standsForControl } from '../contract/passed.js';
+import { liveProperties, nativeProperties, nativeType, standsForControl } from '../contract/passed.js';
 import { quoted } from '../literal.js';
 import {
   docComment,
@@ -23,6 +23,16 @@ export function classDeclaration(contract: Contract): string {
     ({ name, detail, relay, ...standing }) =>
       `${docComment(memberNote(standing), '  ')}  ${quoted(name)}: ${relay === undefined ? `CustomEvent<${detail ? typeOf(detail, nameOf) : 'undefined'}>` : 'Event'};\n`,
   );
+  const giving = contract.slots.filter(({ gives }) => gives.length > 0);
+  if (giving.length > 0) {
+    const given = giving.map(({ name, gives }) => {
+      const data = gives.map((member) => `${quoted(member)}: ${givenType(contract, member, nameOf)}`);
+      return `{ slot: ${quoted(name)}; data: { ${data.join('; ')} } }`;
+    });
+    events.push(
+      `  /** What slots hand to their content. */\n  'slot-given': CustomEvent<${given.join(' | ')}>;\n`,
+    );
+  }
   const members = [
     ...contract.properties.map((property) => propertyDeclaration(property, nameOf)),
     ...contract.methods.map((method) => methodDeclaration(method, nameOf)),
@@ -32,7 +42,7 @@ export function classDeclaration(contract: Contract): string {
     ...['addEventListener', 'removeEventListener'].flatMap((name) => listenerDeclarations(name, contract)),
   ];
   const map =
-    contract.events.length > 0
+    events.length > 0
       ? [
           `/** The events of <${contract.tag}>, by name. */\nexport interface ${className}EventMap {\n${events.join('')}}\n`,
         ]
@@ -42,6 +52,12 @@ export function classDeclaration(contract: Contract): string {
     ...map,
     `${docComment(contract.description ?? contract.summary)}export class ${className} extends HTMLElement {\n${members.join('\n')}}\n`,
   ].join('\n');
+}
+
+/** The type of what a slot gives: a property's own; what the state and functions are is not known here. */
+function givenType({ properties }: Contract, name: string, nameOf: DefinitionName): string {
+  const property = properties.find((other) => other.name === name);
+  return property ? `Readonly<${propertyType(property, nameOf)}>` : 'unknown';
 }
 
 /** Declarations of the module that registers an element: the class, and what `document.createElement` gives. */
@@ -58,10 +74,10 @@ export function elementDeclaration(contract: Contract): string {
 function nativeDeclarations(contract: Contract): string[] {
   if (contract.wraps !== undefined) return [];
   const native = contract.passthrough?.native;
-  const reflected = Object.entries(nativeProperties(contract)).map(
-    ([attribute, { property, type }]) =>
-      `  /** The attribute "${attribute}" of the control inside. */\n  get ${property}(): ${type};\n  set ${property}(value: ${type} | undefined);\n`,
-  );
+  const reflected = Object.entries(nativeProperties(contract)).map(([attribute, native]) => {
+    const { read, written } = nativeType(native);
+    return `  /** The attribute "${attribute}" of the control inside. */\n  get ${native.property}(): ${read};\n  set ${native.property}(value: ${written} | undefined);\n`;
+  });
   const live = liveProperties(contract).map(
     (name) =>
       `  /** As the control inside has it now. */\n  get ${name}(): HTMLElementTagNameMap['${native}']['${name}'];\n  set ${name}(value: HTMLElementTagNameMap['${native}']['${name}']);\n`,
@@ -112,8 +128,8 @@ function methodDeclaration(method: Method, nameOf: DefinitionName): string {
   return `${docComment(memberNote(method), '  ')}  ${method.name}${functionSignature(method, nameOf, ':')};\n`;
 }
 
-function listenerDeclarations(name: string, { className, events }: Contract): string[] {
-  if (events.length === 0) return [];
+function listenerDeclarations(name: string, { className, events, slots }: Contract): string[] {
+  if (events.length === 0 && slots.every(({ gives }) => gives.length === 0)) return [];
   const options =
     name === 'addEventListener' ? 'boolean | AddEventListenerOptions' : 'boolean | EventListenerOptions';
   const overload = (map: string): string =>

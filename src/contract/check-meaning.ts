@@ -41,8 +41,16 @@ function checkEncapsulation({ encapsulation, slots, parts }: Contract, report: R
 
 function checkKeyedSlots(contract: Contract, report: Report): void {
   const arrays = contract.properties.filter(({ kind }) => kind === 'array');
-  for (const { name, each, key } of contract.slots) {
+  for (const { name, each, key, gives } of contract.slots) {
     const path = ['slots', name];
+    if (each !== undefined && gives.length > 0) {
+      report(
+        'slot/keyed',
+        [...path, 'gives'],
+        `The keyed slot "${name}" gives its items already; it can give nothing else.`,
+        'Remove "gives", or make it a slot of its own.',
+      );
+    }
     if (each === undefined) {
       if (key !== undefined) {
         report(

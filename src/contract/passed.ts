@@ -1,3 +1,5 @@
+import { quoted } from '../literal.js';
+import { enumeratedAttribute } from '../standards/keywords.js';
 import { nativeAttributes, type NativeAttribute } from '../standards/standards.js';
 import type { Contract } from './model.js';
 
@@ -46,15 +48,29 @@ export function nativeProperties(contract: Contract): Record<string, NativeAttri
   if (passthrough?.native === undefined) return {};
   const own = new Set([...properties, ...methods].map(({ name }) => name));
   const attributes = ownAttributes(contract);
-  return Object.fromEntries(
-    Object.entries(nativeAttributes(passthrough.native)).filter(
-      ([attribute, { property }]) =>
-        !own.has(property) &&
-        !attributes.has(attribute) &&
-        !OF_OTHERS.has(attribute) &&
-        !passthrough.except.includes(attribute),
-    ),
+  const { native } = passthrough;
+  const wanted = Object.entries(nativeAttributes(native)).filter(
+    ([attribute, { property }]) =>
+      !own.has(property) &&
+      !attributes.has(attribute) &&
+      !OF_OTHERS.has(attribute) &&
+      !passthrough.except.includes(attribute),
   );
+  return Object.fromEntries(
+    wanted.map(([attribute, one]) => [
+      attribute,
+      { ...one, enumerated: enumeratedAttribute(native, attribute) },
+    ]),
+  );
+}
+
+/** The type of a property that a native element brings in: its keywords, where it is enumerated. */
+export function nativeType({ type, enumerated }: NativeAttribute): { read: string; written: string } {
+  if (!enumerated) return { read: type, written: type };
+  const written = enumerated.keywords.map(quoted).join(' | ');
+  const { keywords, missing, invalid } = enumerated;
+  const others = [missing, invalid].filter((value) => !keywords.includes(value)).map(quoted);
+  return { read: [written, ...new Set(others)].join(' | '), written };
 }
 
 /** Properties of the control that the element has too, such as what was typed. */
@@ -70,17 +86,25 @@ export function relayedEvents(contract: Contract): readonly string[] {
 
 /** True if the element belongs to forms in place of a native control inside. */
 export function standsForControl(contract: Contract): boolean {
-  return contract.form === undefined && CONTROLS.has(contract.passthrough?.native ?? '');
+  // Without a shadow root the control stands in the form itself.
+  return (
+    contract.form === undefined &&
+    contract.encapsulation !== 'none' &&
+    CONTROLS.has(contract.passthrough?.native ?? '')
+  );
 }
 
-/** Attributes (ARIA aside) that reach the control, which can be an element of any of these tags. */
-export function passedAttributes(contract: Contract, tags: Iterable<string>): string[] {
+/**
+ * Attributes (ARIA aside) that reach the control, which can be an element of any of these tags; `onlyTags` leaves out
+ * those that `native` brings in for another one.
+ */
+export function passedAttributes(contract: Contract, tags: Iterable<string>, onlyTags = false): string[] {
   const { passthrough } = contract;
   if (!passthrough) return [];
   // The element itself belongs to the form.
   const kept = new Set([...ownAttributes(contract), ...passthrough.except, 'form']);
   const names = new Set<string>();
-  for (const tag of [...(passthrough.native ? [passthrough.native] : []), ...tags]) {
+  for (const tag of [...(passthrough.native && !onlyTags ? [passthrough.native] : []), ...tags]) {
     for (const name of Object.keys(nativeAttributes(tag))) names.add(name);
     if (tag === 'input' || tag === 'textarea') for (const name of OF_TYPING) names.add(name);
   }

@@ -116,13 +116,13 @@ async function isFolder(path: string): Promise<boolean> {
 
 /** Reads a library's files. Only what stops everything is thrown; the rest comes back as findings. */
 export async function openLibrary(root: string): Promise<Library> {
-  const text = await readFile(join(root, CONFIG_FILE), 'utf8').catch((error: Error) => {
+  const source = await readFile(join(root, CONFIG_FILE), 'utf8').catch((error: Error) => {
     throw new UsageError(
       `${CONFIG_FILE} cannot be read: ${error.message}.`,
       'Check that it is a file you may read.',
     );
   });
-  const { value, findings, locate } = readDocument(CONFIG_FILE, text, librarySchema);
+  const { value, findings, locate } = readDocument(CONFIG_FILE, withoutMark(source), librarySchema);
   const config: LibraryFile = value ?? { library: 1 };
   const reportPath = (key: 'elements' | 'output' | 'traits', path: string): void => {
     findings.push({
@@ -248,7 +248,7 @@ async function readInside(root: string, path: string): Promise<SourceFile | unde
   const real = await realpath(join(root, path)).catch(() => undefined);
   if (real === undefined || !real.startsWith(root + sep)) return undefined;
   const text = await readFile(real, 'utf8').catch(() => undefined);
-  return text === undefined ? undefined : { file: slashed(path), text };
+  return text === undefined ? undefined : { file: slashed(path), text: withoutMark(text) };
 }
 
 /** The trait files in the folders that a pattern names. */
@@ -355,10 +355,15 @@ async function readElementFolder(root: string, folder: string): Promise<ElementF
 
 function readPlain(file: string, path: string): SourceFile | undefined {
   try {
-    return { file, text: readFileSync(path, 'utf8') };
+    return { file, text: withoutMark(readFileSync(path, 'utf8')) };
   } catch {
     return undefined;
   }
+}
+
+/** A byte order mark is none of the text. */
+function withoutMark(text: string): string {
+  return text.startsWith('\uFEFF') ? text.slice(1) : text;
 }
 
 /** A file that is there by its name, and cannot be read or lies elsewhere. */

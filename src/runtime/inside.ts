@@ -1,4 +1,4 @@
-import { mark, rootOf, type ViewElement } from './view-element.js';
+import { internalsOf, mark, rootOf, type ViewElement } from './view-element.js';
 
 /** The state of elements that remember nothing. */
 const NO_STATE = Object.freeze({});
@@ -7,7 +7,6 @@ const NO_STATE = Object.freeze({});
 export class Inside {
   readonly host: ViewElement;
   state: object = NO_STATE;
-  #internals: ElementInternals | undefined;
   #connection: AbortController | undefined;
 
   constructor(host: ViewElement) {
@@ -53,7 +52,7 @@ export class Inside {
   }
 
   get internals(): ElementInternals {
-    return (this.#internals ??= this.host.attachInternals());
+    return internalsOf(this.host);
   }
 }
 

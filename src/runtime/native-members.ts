@@ -1,8 +1,15 @@
 import { controlOf, setLive } from './passing-element.js';
 import type { ViewElement } from './view-element.js';
 
-/** The property that reflects an attribute of a native element, and of what type it is. */
-export type NativeMember = [property: string, type: 'string' | 'number' | 'boolean'];
+/**
+ * The property that reflects an attribute of a native element, and of what type it is; for an enumerated attribute also
+ * its keywords, and what the property gives without the attribute and for another text (HTML, section 2.6.1).
+ */
+export type NativeMember = [
+  property: string,
+  type: 'string' | 'number' | 'boolean',
+  limits?: [keywords: string[], missing: string, invalid: string],
+];
 
 /** Gives a class the properties of a native element: each reflects an attribute, which the control inside gets. */
 export function nativeMembers(
@@ -10,7 +17,7 @@ export function nativeMembers(
   members: Readonly<Record<string, NativeMember>>,
 ): void {
   for (const attribute in members) {
-    const [property, type] = members[attribute]!;
+    const [property, type, limits] = members[attribute]!;
     if (Object.hasOwn(prototype, property)) continue;
     Object.defineProperty(prototype, property, {
       configurable: true,
@@ -18,6 +25,7 @@ export function nativeMembers(
       get(this: ViewElement) {
         const text = this.getAttribute(attribute);
         if (type === 'boolean') return text !== null;
+        if (limits) return canonical(text, limits);
         return type === 'number' ? Number(text ?? Number.NaN) : (text ?? '');
       },
       set(this: ViewElement, value: unknown) {
@@ -27,6 +35,11 @@ export function nativeMembers(
       },
     });
   }
+}
+
+function canonical(text: string | null, [keywords, missing, invalid]: NonNullable<NativeMember[2]>): string {
+  if (text === null) return missing;
+  return keywords.find((keyword) => keyword === text.toLowerCase()) ?? invalid;
 }
 
 /** Properties that the control itself holds, such as what was typed: read from it and written to it. */

@@ -1,4 +1,4 @@
-import { mark, ViewElement, type Setup } from './view-element.js';
+import { mark, rootOf, ViewElement, type Setup } from './view-element.js';
 
 /** The properties that reflect ARIA attributes, as far as this browser knows them (WAI-ARIA 1.3, section 10). */
 const PROPERTIES = Object.getOwnPropertyNames(Element.prototype).filter((name) => /^aria[A-Z]/.test(name));
@@ -37,6 +37,10 @@ interface PassingClass {
   passed: Readonly<Record<string, number>>;
   /** Those among them that the view writes by itself, from what it reads of the element. */
   written?: ReadonlySet<string>;
+  /** Attributes that not every element has which the control can be, with the names of those that do. */
+  only?: Readonly<Record<string, readonly string[]>>;
+  /** The bits that a change of the consumer's classes marks, where the control gets them. */
+  classBits?: number;
 }
 
 export interface PassingSetup extends Setup {
@@ -112,7 +116,8 @@ export class PassingElement extends ViewElement {
     namespace?: string | null,
   ): void {
     if (namespace) return;
-    if (!this.#passes(name)) super.attributeChangedCallback(name, before, value);
+    if (name === 'class') mark(this, this.#class.classBits!);
+    else if (!this.#passes(name)) super.attributeChangedCallback(name, before, value);
     else if (!ARIA.has(name)) {
       this.#give(name, value);
       mark(this, this.#class.passed[name]!);
@@ -126,7 +131,8 @@ export class PassingElement extends ViewElement {
 
   #give(name: string, value: string | null): void {
     const control = this.#control;
-    if (!control || this.#class.written?.has(name)) return;
+    const { written, only } = this.#class;
+    if (!control || written?.has(name) || only?.[name]?.includes(control.localName) === false) return;
     const property = REFERENCES[name];
     if (property && property in control) {
       const root = this.getRootNode() as Document | ShadowRoot;
@@ -148,6 +154,13 @@ export class PassingElement extends ViewElement {
     event.stopImmediatePropagation();
     event.preventDefault();
     control.click();
+  }
+
+  /** A shadow root delegates the focus; an element without one does it here. */
+  override focus(options?: FocusOptions): void {
+    const control = this.#control;
+    if (rootOf(this) === this && control instanceof HTMLElement) control.focus(options);
+    else super.focus(options);
   }
 
   override getAttribute(name: string): string | null {

@@ -91,7 +91,8 @@ export function giveSlot(inside: Inside, slot: string, given: Record<string, unk
   }
   const known = latest.get(host) ?? new Map<string, Record<string, unknown>>();
   latest.set(host, known.set(slot, given));
-  host.dispatchEvent(new CustomEvent('slot-given', { detail: { slot, data: given } }));
+  // A framework that is just putting the element into the page cannot take a change of its state meanwhile.
+  queueMicrotask(() => host.dispatchEvent(new CustomEvent('slot-given', { detail: { slot, data: given } })));
 }
 
 const latest = new WeakMap<HTMLElement, Map<string, Record<string, unknown>>>();

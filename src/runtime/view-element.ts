@@ -14,6 +14,8 @@ export interface Setup {
   connected?: (inside: never) => unknown;
   /** Runs before the view follows changes. */
   before?: (inside: never) => void;
+  /** Runs after each drawing. */
+  drawn?: (inside: never) => unknown;
   /** Attributes whose property is not their own name in camelCase. */
   attributes?: Record<string, string>;
 }
@@ -30,6 +32,12 @@ export let takeOver: (element: ViewElement, names: readonly string[]) => void;
 export let leave: (element: ViewElement) => void;
 /** The object that an element's own code works with. */
 export let insideOf: (element: ViewElement) => Inside;
+/** What an element does as its platform's own controls do: forms, states, roles. */
+export let internalsOf: (element: ViewElement) => ElementInternals;
+/** The number of the drawing that goes on now; 0 between drawings. */
+export let drawing = 0;
+
+let drawings = 0;
 
 /** The element whose attribute is being read into its property: that write is not reflected back. */
 let reading: ViewElement | undefined;
@@ -52,6 +60,7 @@ export class ViewElement extends HTMLElement {
   #view: View | undefined;
   #changed = 0;
   #leave: unknown;
+  #internals: ElementInternals | undefined;
   /** Attributes that came before a property which was set before definition, and so count less. */
   #outdated: Set<string> | undefined;
   /** Reflections that must wait: an element under construction cannot be given attributes. */
@@ -101,7 +110,8 @@ export class ViewElement extends HTMLElement {
           element.#setup.before?.(element.#inside as never);
           const changed = element.#changed;
           element.#changed = 0;
-          element.#view!.update(changed, element);
+          element.#draw(changed);
+          element.#setup.drawn?.(element.#inside as never);
         } catch (error) {
           element.#changed = 0;
           reportError(error);
@@ -118,6 +128,8 @@ export class ViewElement extends HTMLElement {
     };
 
     insideOf = (element) => (element.#inside ??= new element.#setup.Inside(element));
+
+    internalsOf = (element) => (element.#internals ??= element.attachInternals());
   }
 
   constructor(setup: Setup) {
@@ -127,6 +139,8 @@ export class ViewElement extends HTMLElement {
     const root = this.attachShadow(setup.shadow ?? OPEN);
     root.adoptedStyleSheets = setup.sheets;
     this.#root = root;
+    // Whoever attaches them first can look into the root.
+    if (setup.shadow?.mode === 'closed') internalsOf(this);
   }
 
   /** Resolves when the view shows every change made so far. */
@@ -141,12 +155,26 @@ export class ViewElement extends HTMLElement {
       this.#setup.begin?.(inside as never);
       this.#view = new this.#setup.View(inside);
       try {
-        this.#view.update(ALL, this);
+        this.#draw(ALL);
       } finally {
-        this.#root.append(this.#view.root);
+        // Without a shadow root, what a copy of an element brings along is what the first one drew.
+        if (this.#root === this) this.replaceChildren(this.#view.root);
+        else this.#root.append(this.#view.root);
       }
+      this.#setup.drawn?.(inside as never);
     }
     this.#leave = this.#setup.connected?.(inside as never);
+  }
+
+  /** Lets the view follow what changed; what is worked out meanwhile is worked out once. */
+  #draw(changed: number): void {
+    const outer = drawing;
+    drawing = ++drawings;
+    try {
+      this.#view!.update(changed, this);
+    } finally {
+      drawing = outer;
+    }
   }
 
   /** A style sheet belongs to one document: in another one the element gets a copy (CSSOM, section 6.8). */

@@ -1,9 +1,12 @@
 import data from './data.json' with { type: 'json' };
+import type { Enumerated } from './keywords.js';
 
 /** An attribute of a native element, and the property that reflects it. */
 export interface NativeAttribute {
   property: string;
   type: 'string' | 'number' | 'boolean';
+  /** What it is limited to, if it is enumerated. */
+  enumerated?: Enumerated | undefined;
 }
 
 const members: Record<string, string> = data.members;

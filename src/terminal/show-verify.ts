@@ -94,7 +94,7 @@ function showCell({ verdict, partly }: Cell): string {
 
 /** What one note is about: elements with their subjects, and hosts. */
 interface Noted {
-  facet: string;
+  facets: Set<string>;
   note: string;
   elements: Map<string, Set<string>>;
   hosts: Set<string>;
@@ -107,21 +107,28 @@ function showNotes(results: readonly VerifyResult[]): string[] {
     const notes = new Map<string, Noted>();
     for (const { element, facet, subject, note, host, ...result } of results) {
       if (result.verdict !== verdict) continue;
-      const key = `${facet}\n${note}`;
-      const known = notes.get(key) ?? { facet, note, elements: new Map(), hosts: new Set() };
+      // What keeps everything from being tried is told once for all of it.
+      const key = verdict === 'unchecked' ? note : `${facet}\n${note}`;
+      const known = notes.get(key) ?? {
+        facets: new Set(),
+        note,
+        elements: new Map(),
+        hosts: new Set(),
+      };
       notes.set(key, known);
+      known.facets.add(facet);
       known.hosts.add(host);
       const subjects = known.elements.get(element) ?? new Set();
       known.elements.set(element, subject === element ? subjects : subjects.add(subject));
     }
     if (notes.size === 0) continue;
     lines.push(colors.bold(PAINT[verdict](VERDICT_WORDS[verdict])));
-    for (const { facet, note, elements, hosts } of notes.values()) {
+    for (const { facets, note, elements, hosts } of notes.values()) {
       const about = [...elements].map(([tag, subjects]) =>
         subjects.size > 0 ? `${tag}: ${[...subjects].join(', ')}` : tag,
       );
       lines.push(
-        `  ${wrapped(`${facet} in ${[...hosts].join(', ')} · ${about.join(' · ')}`, 4)}`,
+        `  ${wrapped(`${[...facets].join(', ')} in ${[...hosts].join(', ')} · ${about.join(' · ')}`, 4)}`,
         `    ${colors.dim(wrapped(note, 4))}`,
       );
     }

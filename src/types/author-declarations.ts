@@ -9,9 +9,10 @@ import {
   type DefinitionName,
 } from '../contract/typescript.js';
 import { INSIDE_MEMBERS } from '../behavior/inside-members.js';
-import { nativeProperties } from '../contract/passed.js';
+import { nativeProperties, nativeType } from '../contract/passed.js';
 import { propertyKey, quoted } from '../literal.js';
-import { standardMember } from '../standards/standards.js';
+import { isNativeElement, standardMember } from '../standards/standards.js';
+import type { Placed } from '../view/view-plan.js';
 
 /** Definitions have their plain names in the author's own code. */
 const nameOf: DefinitionName = (definition) => pascalCase(definition);
@@ -19,12 +20,13 @@ const nameOf: DefinitionName = (definition) => pascalCase(definition);
 /**
  * The declaration that stands for a contract in the author's code: `import type { Inside, Parcel } from
  * './quay-berth.contract.yaml'`. `behaviorModule` is where the type of the state comes from, `shared` the
- * address of the declarations that all elements share.
+ * address of the declarations that all elements share, `placed` the parts as the view has them.
  */
 export function authorDeclaration(
   contract: Contract,
   behaviorModule: string | undefined,
   shared: string,
+  placed: readonly Placed[] = [],
 ): string {
   const definitions = Object.entries(contract.definitions).map(
     ([name, schema]) =>
@@ -36,9 +38,9 @@ export function authorDeclaration(
     const whole = always ? type : `${property.kind === 'function' ? `(${type})` : type} | undefined`;
     return `${docComment(memberNote(property), '  ')}  ${property.name}: ${whole};\n`;
   });
-  for (const [attribute, { property, type }] of Object.entries(nativeProperties(contract))) {
+  for (const [attribute, native] of Object.entries(nativeProperties(contract))) {
     properties.push(
-      `  /** The attribute "${attribute}" of the control inside. */\n  ${property}: ${type};\n`,
+      `  /** The attribute "${attribute}" of the control inside. */\n  ${native.property}: ${nativeType(native).read};\n`,
     );
   }
   const slots = contract.slots.filter(({ each }) => each === undefined);
@@ -51,7 +53,7 @@ export function authorDeclaration(
     (event) => `${docComment(event.description, '  ')}  ${quoted(event.name)}: ${detailType(event)};\n`,
   );
   const parts = contract.parts.map(
-    ({ name }) => `  readonly ${propertyKey(name)}: HTMLElement | undefined;\n`,
+    ({ name }) => `  readonly ${propertyKey(name)}: ${partType(name, placed)} | undefined;\n`,
   );
   const native = Object.values(nativeProperties(contract)).map(({ property }) => property);
   const own = contract.properties.map(({ name }) => name);
@@ -68,6 +70,17 @@ export function authorDeclaration(
     `/** What the element remembers. */\nexport type State = ${behaviorModule ? 'StateOf<typeof state>' : 'Record<string, never>'};\n`,
     insideInterface(inside),
   ].join('\n');
+}
+
+/** The type of a part: that of the elements which carry its name in the view. */
+function partType(name: string, placed: readonly Placed[]): string {
+  const tags = placed.filter((part) => part.name === name).map((part) => part.tags);
+  if (tags.length === 0) return 'HTMLElement';
+  if (tags.includes(undefined)) return 'Element';
+  const types = tags
+    .flatMap((names) => names!)
+    .map((tag) => (isNativeElement(tag) ? `HTMLElementTagNameMap[${quoted(tag)}]` : 'HTMLElement'));
+  return [...new Set(types)].join(' | ');
 }
 
 /** What the element is beside its properties; a property may narrow a standard member's type. */

@@ -45,7 +45,10 @@ export function typeFiles({ elements, findings, contracts }: AnalyzedPart): Type
     const { contract, folder, plan } = element;
     if (contract.wraps !== undefined) continue;
     const shared = sharedModule(folder.folder);
-    files.set(declarationPath(contract.file), authorDeclaration(contract, stateModule(element), shared));
+    files.set(
+      declarationPath(contract.file),
+      authorDeclaration(contract, stateModule(element), shared, plan?.parts),
+    );
     if (broken.has(folder.folder)) continue;
     if (folder.behavior && TYPESCRIPT.test(folder.behavior.file)) behaviors.push(folder.behavior.file);
     if (!plan) continue;

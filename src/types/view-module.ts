@@ -37,7 +37,7 @@ export function viewModule(
     ...(behavior ? [`import * as behavior from ${quoted(`./${behavior}`)};`] : []),
     '',
     'declare const inside: Inside;',
-    "declare const host: Properties & Pick<HTMLElement, 'matches'>;",
+    "declare const host: Properties & Pick<HTMLElement, 'matches' | 'className'>;",
     'declare const filled: Filled;',
     ...(writer.usesResults ? ['const { results } = behavior;'] : []),
     'declare const state: State;',

@@ -6,6 +6,8 @@ export interface PassedAttribute {
   name: string;
   first: string;
   second: string;
+  /** Names of the elements that have it, among those that the control can be. */
+  tags: string[];
 }
 
 /** Attributes that name other elements: they work by reference, where the element stands, and are no text there. */
@@ -35,10 +37,11 @@ const TEXTS: Readonly<Record<string, [string, string]>> = {
 export function passedToTry(names: readonly string[], tags: readonly string[]): PassedAttribute[] {
   return names.flatMap((name): PassedAttribute[] => {
     if (BY_REFERENCE.has(name)) return [];
-    const tag = tags.find((candidate) => name in nativeAttributes(candidate)) ?? '';
+    const having = tags.filter((candidate) => name in nativeAttributes(candidate));
+    const tag = having[0] ?? '';
     const keywords = enumeratedAttribute(tag, name)?.keywords;
     const [first, second] = keywords ?? TEXTS[name] ?? textsFor(nativeAttributes(tag)[name]?.type);
-    return [{ name, first: first!, second: second! }];
+    return [{ name, first: first!, second: second!, tags: having }];
   });
 }
 

@@ -25,6 +25,8 @@ export interface ElementSource {
   css: string;
   /** What of its style belongs to the document. */
   documentCss: string;
+  /** Style that every element of the library has. */
+  libraryCss: string;
 }
 
 /** What an emitted module imports, by the addresses it uses. */
@@ -126,8 +128,8 @@ class ElementEmitter {
     const results = [...(behavior?.named.results.values() ?? [])].map(({ name, reads }) => {
       const key = propertyKey(name);
       const work = `behavior.results${access(name)}`;
-      if (reads === 'everything') return `${key}: ${work},`;
       runtime.add('result');
+      if (reads === 'everything') return `${key}: result(${work}),`;
       const inputs = [
         ...[...reads.properties].map((property) => `inside.host${access(property)}`),
         ...[...reads.state].map((state) => `inside.state${access(state)}`),
@@ -208,12 +210,15 @@ class ElementEmitter {
       ...this.#callsOf('connected'),
       ...this.#callsOf('disconnected').map((call) => `(inside) => () => ${invoked(call)}`),
     ];
-    if (this.source.contract.encapsulation === 'none' && this.source.css) {
+    if (this.source.contract.encapsulation === 'none' && this.source.libraryCss + this.source.css) {
       runtime.add('adoptStyle').add('styleSheet');
       connected.unshift(`adoptStyle(styleSheet(${templateLiteral(scopedStyle(this.source))}))`);
     }
     if (connected.length === 1) lines.push(`connected: ${connected[0]},`);
     else if (connected.length > 1) lines.push(`connected: ${this.#together(connected)},`);
+    const drawn = this.#callsOf('drawn');
+    if (drawn.length === 1) lines.push(`drawn: ${drawn[0]},`);
+    else if (drawn.length > 1) lines.push(`drawn: ${this.#together(drawn)},`);
     const reactions = this.#reactions();
     if (reactions.length > 0) {
       runtime.add('react');
@@ -343,6 +348,8 @@ class ElementEmitter {
       runtime.add('ariaAttributes');
       observed.push('...ariaAttributes');
     }
+    const classBits = this.properties.bitsOf('host:class');
+    if (classBits) observed.push(quoted('class'));
     if (observed.length > 0) lines.push(`static observedAttributes = ${list(observed)};`);
     if (contract.passthrough) {
       const bits = passed.map(
@@ -350,6 +357,9 @@ class ElementEmitter {
           `${propertyKey(name)}: ${this.properties.bitsOf(`property:${this.#nativeName(name)}`) || 0}`,
       );
       lines.push(`static passed = ${bits.length > 0 ? `{ ${bits.join(', ')} }` : '{}'};`);
+      if (classBits) lines.push(`static classBits = ${classBits};`);
+      const only = this.#onlyFor(passed);
+      if (only.length > 0) lines.push(`static only = { ${only.join(', ')} };`);
       const written = [...plan.written].filter(
         (name) => passed.includes(name) || /^(aria-|role$)/.test(name),
       );
@@ -360,9 +370,12 @@ class ElementEmitter {
     const native = Object.entries(nativeProperties(contract));
     if (native.length > 0) {
       runtime.add('nativeMembers');
-      const entries = native.map(
-        ([name, { property, type }]) => `${propertyKey(name)}: [${quoted(property)}, ${quoted(type)}],`,
-      );
+      const entries = native.map(([name, { property, type, enumerated }]) => {
+        const limits = enumerated
+          ? `, ${literal([enumerated.keywords, enumerated.missing, enumerated.invalid])}`
+          : '';
+        return `${propertyKey(name)}: [${quoted(property)}, ${quoted(type)}${limits}],`;
+      });
       inBlock.push(`nativeMembers(this, {\n${indent(entries.join('\n'))}\n});`);
     }
     const live = liveProperties(contract);
@@ -376,6 +389,16 @@ class ElementEmitter {
     }
     if (inBlock.length > 0) lines.push(`static {\n${indent(inBlock.join('\n'))}\n}`);
     return lines;
+  }
+
+  /** Attributes that only some of the elements have which the control can be, with the names of these. */
+  #onlyFor(passed: readonly string[]): string[] {
+    const tags = [...this.source.plan.controlTags];
+    if (tags.length < 2) return [];
+    return passed.flatMap((name) => {
+      const having = tags.filter((tag) => passedAttributes(this.source.contract, [tag], true).includes(name));
+      return having.length < tags.length ? [`${propertyKey(name)}: ${literal(having)}`] : [];
+    });
   }
 
   #nativeName(attribute: string): string {
@@ -441,8 +464,8 @@ class ElementEmitter {
 }
 
 /** The style of an element without a shadow root, kept to what is inside of it (CSS Cascading 6, section 2.5). */
-function scopedStyle({ css, contract }: ElementSource): string {
-  const own = css.replaceAll(':host(', ':scope:is(').replaceAll(':host', ':scope');
+function scopedStyle({ css, libraryCss, contract }: ElementSource): string {
+  const own = (libraryCss + css).replaceAll(':host(', ':scope:is(').replaceAll(':host', ':scope');
   return `@scope (${contract.tag}){${own}}`;
 }
 

@@ -21,7 +21,7 @@ interface Edit {
 
 /** Names that emitted code uses itself; a loop variable with such a name gets a `$` behind it. */
 const TAKEN = new Set(
-  'behavior changed choose classNames copy each event filled filledSlots given host inside named passTo relay repeat results setAddress setAttribute setFormValue setState setValidity state template text value writeStyle'.split(
+  'behavior changed choose classNames copy each event filled filledSlots given host inside named passTo relay repeat results setAddress setAttribute setForeign setFormValue setState setValidity state template text value writeStyle'.split(
     ' ',
   ),
 );
@@ -61,6 +61,9 @@ export function emitExpression(
         break;
       case 'result':
         text = `${key}results${access(free.name)}(inside)`;
+        break;
+      case 'hostClass':
+        text = 'host.className';
         break;
       case 'filled':
         text = `${key}filled`;

@@ -1,3 +1,4 @@
+import type { JsonSchema } from '../contract/schema.js';
 import type { Property } from '../contract/model.js';
 import { constantCase } from '../contract/names.js';
 import { docComment } from '../contract/typescript.js';
@@ -82,16 +83,14 @@ export class PropertyEmitter {
     const fallback = this.#default(property);
     const { runtime } = this.emission;
     switch (kind) {
-      case 'string':
+      case 'string': {
         runtime.add('asText');
-        return `asText(value${fallback === 'undefined' ? '' : `, ${fallback}`})`;
+        return call('asText', ['value', fallback, textCheck(schema)]);
+      }
       case 'number': {
         runtime.add('asNumber');
         const { minimum, maximum } = schema;
-        const whole = schema.type === 'integer';
-        const limits = [literal(minimum), literal(maximum), ...(whole ? ['true'] : [])];
-        while (limits.at(-1) === 'undefined') limits.pop();
-        return `asNumber(${['value', fallback, ...limits].join(', ')})`;
+        return call('asNumber', ['value', fallback, literal(minimum), literal(maximum), numberCheck(schema)]);
       }
       case 'boolean':
         return 'Boolean(value)';
@@ -99,7 +98,8 @@ export class PropertyEmitter {
         runtime.add('asChoice');
         return `asChoice(value, ${this.#constants.get(name)}${fallback === 'undefined' ? '' : `, ${fallback}`})`;
       default:
-        return `value ?? ${fallback}`;
+        runtime.add('asData');
+        return call('asData', ['value', fallback, quoted(property.instance ?? kind)]);
     }
   }
 
@@ -113,4 +113,38 @@ export class PropertyEmitter {
 /** A description as a comment before a member, or nothing. */
 export function comment(text: string | undefined): string {
   return docComment(text && Origins.plain(text));
+}
+
+/** A call, less the arguments at its end that are undefined. */
+function call(name: string, values: readonly (string | undefined)[]): string {
+  const given = values.map((value) => value ?? 'undefined');
+  while (given.at(-1) === 'undefined') given.pop();
+  return `${name}(${given.join(', ')})`;
+}
+
+/** What a text must be beside a text, as the code of a function; undefined where it may be any. */
+function textCheck({ pattern, minLength, maxLength }: JsonSchema): string | undefined {
+  // JSON Schema counts code points, and its patterns stand anywhere.
+  const length = (limit: string): string => `[...text].length ${limit}`;
+  const checks = [
+    ...(pattern === undefined ? [] : [`new RegExp(${quoted(pattern)}, 'u').test(text)`]),
+    ...(minLength ? [length(`>= ${minLength}`)] : []),
+    ...(maxLength === undefined ? [] : [length(`<= ${maxLength}`)]),
+  ];
+  return checks.length > 0 ? `(text) => ${checks.join(' && ')}` : undefined;
+}
+
+/** The same for a number. */
+function numberCheck(schema: JsonSchema): string | undefined {
+  const { type, exclusiveMinimum, exclusiveMaximum, multipleOf } = schema;
+  const rest = `number / ${multipleOf}`;
+  const checks = [
+    ...(exclusiveMinimum === undefined ? [] : [`number > ${exclusiveMinimum}`]),
+    ...(exclusiveMaximum === undefined ? [] : [`number < ${exclusiveMaximum}`]),
+    // Fractions cannot be divided without a rest in binary numbers.
+    ...(multipleOf === undefined ? [] : [`Math.abs(${rest} - Math.round(${rest})) < 1e-9`]),
+  ];
+  if (checks.length === 0) return type === 'integer' ? 'Number.isInteger' : undefined;
+  if (type === 'integer') checks.unshift('Number.isInteger(number)');
+  return `(number) => ${checks.join(' && ')}`;
 }

@@ -337,6 +337,14 @@ class BlockEmitter {
           (value) => `setAttribute(${node}, ${quoted(binding.name)}, ${stripped(value)})`,
         );
       }
+      case 'foreign': {
+        runtime.add('setForeign');
+        return compared(
+          was(binding.name),
+          this.values.value(binding.parts).code,
+          (value) => `setForeign(${node}, ${quoted(binding.name)}, ${stripped(value)})`,
+        );
+      }
       case 'address': {
         runtime.add('setAddress');
         return compared(

@@ -38,7 +38,8 @@ interface BlockFrame {
   conditional: boolean;
   repeats?: BlockPlan['repeats'];
   around?: Around;
-  renamed?: boolean;
+  /** Names that the block's only element has by turns. */
+  renamed?: readonly string[];
 }
 
 export class Planner {
@@ -65,7 +66,7 @@ export class Planner {
   }
 
   block(name: string, nodes: readonly ViewNode[], frame: BlockFrame): BlockPlan {
-    const { loops, offset, conditional, repeats, around, renamed = false } = frame;
+    const { loops, offset, conditional, repeats, around, renamed } = frame;
     const children = withoutLayoutSpace(nodes, undefined);
     const [only] = children;
     const single =
@@ -79,12 +80,12 @@ export class Planner {
       tasks: [],
       controls: [],
       around,
-      renamed,
+      renamed: renamed !== undefined,
       loops,
       repeats,
       offset,
     };
-    const writer = new BlockWriter(this, plan, conditional);
+    const writer = new BlockWriter(this, plan, conditional, renamed);
     const bounded = repeats !== undefined || conditional;
     const edge = bounded && !single ? '<!---->' : '';
     plan.markup = edge + writer.children(children, [], edge ? 1 : 0) + edge;

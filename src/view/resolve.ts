@@ -15,7 +15,13 @@ export interface LoopVariable {
 /** What a name in a view means. */
 export type Meaning =
   | { kind: 'loop'; variable: LoopVariable }
-  | { kind: 'state' | 'property' | 'native' | 'result' | 'filled' | 'function' | 'value' | 'global' };
+  | {
+      kind:
+        'state' | 'property' | 'native' | 'result' | 'filled' | 'function' | 'value' | 'global' | 'hostClass';
+    };
+
+/** What stands in a view's class for those that the consumer gave; no author can write such a name. */
+export const HOST_CLASS = '$\u200chostClass';
 
 /**
  * What code reads, as keys: `property:label`, `state:open`, `slots:filled`, `item:0`, `index:0`, or `*` where it
@@ -82,6 +88,7 @@ export class NameTable {
   meanings(name: string, loops: readonly LoopVariable[]): Meaning[] {
     const variable = loops.findLast((loop) => loop.name === name);
     if (variable) return [{ kind: 'loop', variable }];
+    if (name === HOST_CLASS) return [{ kind: 'hostClass' }];
     const found: Meaning[] = [];
     if (this.#state.has(name)) found.push({ kind: 'state' });
     if (this.#properties.has(name)) found.push({ kind: 'property' });
@@ -158,6 +165,8 @@ export class NameTable {
         return [`property:${free.name}`];
       case 'filled':
         return ['slots:filled'];
+      case 'hostClass':
+        return ['host:class'];
       case 'result':
         return this.keysOf(this.behavior!.named.results.get(free.name)!.reads);
       case 'function':
@@ -189,4 +198,5 @@ const KIND_WORDS: Record<Meaning['kind'], string> = {
   function: 'a function of the behavior',
   value: 'a value of the behavior',
   global: 'a standard global',
+  hostClass: 'the class that the consumer gives',
 };

@@ -20,7 +20,7 @@ interface BindingBase {
 export type Binding =
   | (BindingBase & { kind: 'text'; parts: PlanPart[] })
   | (BindingBase & {
-      kind: 'attribute' | 'address' | 'class' | 'style';
+      kind: 'attribute' | 'address' | 'class' | 'style' | 'foreign';
       name: string;
       parts: PlanPart[];
       html: boolean;
@@ -85,6 +85,8 @@ export interface Placed {
   offset: number;
   /** True if it stands in a block that is not always shown. */
   conditional: boolean;
+  /** Names of the elements that it can be; undefined for one that is no HTML element. */
+  tags: readonly string[] | undefined;
 }
 
 /** What the compiler knows of a view: all that code for any purpose is made from. */

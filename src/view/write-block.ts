@@ -1,12 +1,15 @@
 import { propertyForAttribute, type Contract } from '../contract/model.js';
 import { pascalCase } from '../contract/names.js';
 import { relayedEvents } from '../contract/passed.js';
+import type { TreeNode } from '../behavior/tree.js';
 import { escapeText, VOID_ELEMENTS } from '../markup.js';
+import { nearest, suggestion } from '../nearest.js';
+import { isNativeElement, nativeElements } from '../standards/standards.js';
 import { isAddress, runsCode } from './addresses.js';
 import { parseWhole, type Part } from './expression.js';
 import type { ViewAttribute, ViewEach, ViewElement, ViewNode, ViewWhen } from './parse-view.js';
 import type { Planner } from './plan.js';
-import type { LoopVariable, Resolved } from './resolve.js';
+import { HOST_CLASS, type LoopVariable, type Resolved } from './resolve.js';
 import { unique } from './unique.js';
 import { slottedProblems, usageProblems } from './usage.js';
 import { variantExpressions } from './variants.js';
@@ -44,6 +47,8 @@ export class BlockWriter {
     readonly planner: Planner,
     readonly plan: BlockPlan,
     readonly conditional: boolean,
+    /** Names that the block's only element has by turns. */
+    readonly tags: readonly string[] | undefined,
   ) {}
 
   children(nodes: readonly ViewNode[], path: readonly number[], first = 0): string {
@@ -171,10 +176,12 @@ export class BlockWriter {
       loops: this.plan.loops,
       offset: node.offset,
       conditional: this.conditional,
-      renamed: true,
+      renamed: named.among,
     };
     const block = this.planner.block(`${name}Block`, [element], frame);
     if (block.controls.length > 0) for (const tag of named.among) this.planner.seen.controlTags.add(tag);
+    for (const tag of named.among) if (this.planner.library.has(tag)) this.planner.seen.uses.add(tag);
+    this.#checkNames(named, parts);
     this.plan.bindings.push({
       kind: 'named',
       node: this.#placeOf(nodeName(name), path, end),
@@ -185,6 +192,30 @@ export class BlockWriter {
       reads: new Set([...readsOf(parts), ...blockReads(block)]),
     });
     return end ? '' : '<!---->';
+  }
+
+  /** Names that no element has, and names that the expression gives but the list lacks. */
+  #checkNames({ among, offset }: NonNullable<ViewElement['named']>, parts: readonly PlanPart[]): void {
+    const { library } = this.planner;
+    const refuse = (message: string, help: string): void =>
+      this.planner.report({ code: 'view/local-name', message, help, offset });
+    for (const tag of among) {
+      if (isNativeElement(tag) || library.has(tag)) continue;
+      // A custom element of somebody else's is nobody's mistake, unless one of the library has nearly its name.
+      const near = nearest(tag, [...library.keys()]);
+      if (tag.includes('-') && near === undefined) continue;
+      refuse(
+        `There is no element <${tag}>.`,
+        suggestion(tag, [...nativeElements(), ...library.keys()], 'elements'),
+      );
+    }
+    for (const name of namesGiven(parts)) {
+      if (among.includes(name)) continue;
+      refuse(
+        `The name can be "${name}", which local-names does not list; nothing would be shown then.`,
+        `Write local-names="${[...among, name].join(' ')}".`,
+      );
+    }
   }
 
   /** Where a block is shown. */
@@ -212,7 +243,9 @@ export class BlockWriter {
   #withVariants(node: ViewElement, partNames: readonly string[]): ViewAttribute[] {
     const { contract } = this.planner;
     const wanted = contract.variants.filter(({ part }) => partNames.includes(part));
-    if (wanted.length === 0) return node.attributes;
+    const { passthrough } = contract;
+    const given = passthrough?.classes && partNames.includes(passthrough.to);
+    if (wanted.length === 0 && !given) return node.attributes;
     const own = node.attributes.find(({ name }) => name === 'class');
     const offset = own?.offset ?? node.offset;
     const parts: Part[] = own ? [...own.parts] : [];
@@ -223,13 +256,19 @@ export class BlockWriter {
         if (expression) parts.push(' ', expression);
       }
     }
+    if (given)
+      parts.push(
+        ' ',
+        parseWhole(HOST_CLASS, () => offset, [])!,
+      );
     return [...node.attributes.filter((attribute) => attribute !== own), { name: 'class', parts, offset }];
   }
 
   /** Notes the slot and the parts that an element of the view is, and what it gives to a known element's slots. */
   #place(node: ViewElement, plain: (name: string) => string | undefined): void {
     const { seen } = this.planner;
-    const place = { offset: node.offset, conditional: this.conditional };
+    const tags = node.html ? (this.tags ?? [node.name]) : undefined;
+    const place = { offset: node.offset, conditional: this.conditional, tags };
     if (node.name === 'slot') {
       const name = node.attributes.find((attribute) => attribute.name === 'name');
       const keyed = name && this.#keyedSlot(name);
@@ -288,7 +327,12 @@ export class BlockWriter {
         ? 'address'
         : attribute.name === 'class' || attribute.name === 'style'
           ? attribute.name
-          : 'attribute';
+          : node.html &&
+              node.name.includes('-') &&
+              !known &&
+              !/^(?:aria|data)-|^(?:id|part|slot|role)$/.test(attribute.name)
+            ? 'foreign'
+            : 'attribute';
       this.plan.bindings.push({ ...binding, kind, name: attribute.name, html: node.html });
     }
   }
@@ -363,6 +407,23 @@ export class BlockWriter {
     });
     return end ? '' : '<!---->';
   }
+}
+
+/** The texts that an expression can give, as far as it shows: those it is, or chooses between. */
+function namesGiven(parts: readonly PlanPart[]): string[] {
+  const [only] = parts;
+  if (parts.length !== 1) return [];
+  if (typeof only === 'string') return [only.trim()];
+  const outcomes = (node: TreeNode): string[] => {
+    if (node.type === 'Literal' && typeof node.value === 'string') return [node.value];
+    if (node.type === 'ParenthesizedExpression') return outcomes(node.expression as TreeNode);
+    if (node.type === 'ConditionalExpression')
+      return [node.consequent, node.alternate].flatMap((branch) => outcomes(branch as TreeNode));
+    if (node.type === 'LogicalExpression')
+      return [node.left, node.right].flatMap((side) => outcomes(side as TreeNode));
+    return [];
+  };
+  return outcomes(only!.expression.tree);
 }
 
 function firstName(resolved: Resolved): string | undefined {

@@ -67,7 +67,10 @@ export const passthrough: Facet<Data> = {
       await mounted.unmount();
       return [observer.result()];
     }
-    const stage: Stage = { page, mounted, control, data };
+    // Where the control is another element by turns, each gets the attributes that it has.
+    const turns = new Set(data.passed.flatMap(({ tags }) => tags)).size > 1;
+    const passed = data.passed.filter(({ tags }) => !turns || tags.includes(control.localName));
+    const stage: Stage = { page, mounted, control, data: { ...data, passed } };
     const results = [
       await tryKept(stage),
       await tryMarkup(stage),
