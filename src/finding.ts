@@ -1,3 +1,4 @@
+import { visible } from './visible.js';
 /** How much a finding matters: an error stops a build, a warning does not, a note is only shown. */
 export type Severity = 'error' | 'warning' | 'note';
 
@@ -70,6 +71,13 @@ export function inReadingOrder(findings: readonly Finding[]): Finding[] {
 
 /** A finding as other programs get it: what it says, without the mend that comes with it. */
 export function withoutFix(finding: Finding): Finding {
-  const { code, severity, message, help, file, line, column } = finding;
+  const { code, severity, line, column } = finding;
+  const { message, help, file } = visibleFinding(finding);
   return { code, severity, message, help, file, line, column };
+}
+
+/** A finding whose words cannot act on who reads them, whatever the files hold that they speak of. */
+export function visibleFinding(finding: Finding): Finding {
+  const { message, help, file } = finding;
+  return { ...finding, message: visible(message), help: visible(help), file: visible(file) };
 }

@@ -2,6 +2,7 @@ import { readFileSync, type Dirent } from 'node:fs';
 import { readdir, readFile, realpath, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import type { Finding, Severity } from '../finding.js';
+import { OWN_FOLDER } from './own-folder.js';
 import { compileScss, ScssProblem } from './scss.js';
 import { readDocument, type Locate } from '../contract/read-document.js';
 import { librarySchema, type LibraryFile } from '../contract/schema.js';
@@ -193,6 +194,7 @@ export async function openLibrary(root: string): Promise<Library> {
       ...locate(['elements']),
     });
   }
+  for (const place of [output, OWN_FOLDER]) await refuseOutside(root, place);
   return {
     root,
     ...(await readPackage(root)),
@@ -208,6 +210,21 @@ export async function openLibrary(root: string): Promise<Library> {
     strictPolicy: config.promises?.policy === undefined ? undefined : config.promises.policy === 'strict',
     findings,
   };
+}
+
+/** Nothing is written through a link that leads out of the library. */
+async function refuseOutside(root: string, place: string): Promise<void> {
+  const own = await realpath(root);
+  for (let path = join(root, place); path.length > root.length; path = dirname(path)) {
+    const real = await realpath(path).catch(() => undefined);
+    if (real === undefined) continue;
+    if (real !== own && !real.startsWith(own + sep))
+      throw new UsageError(
+        `"${place}" is a link that leads out of the library; nothing is written there.`,
+        'Remove the link; the folder is made anew.',
+      );
+    return;
+  }
 }
 
 function staysInside(path: string): boolean {
@@ -324,6 +341,7 @@ async function readElementFolder(root: string, folder: string): Promise<ElementF
       ? readPlain(`${place}/${name}`, join(folder, name))
       : await readInside(root, `${place}/${name}`);
     if (!file) throw new UnreadableFile(`${place}/${name}`);
+    refuseUnfit(file);
     return file;
   };
   const readStyleFile = async (name: string | undefined): Promise<StyleFile | undefined> => {
@@ -343,6 +361,7 @@ async function readElementFolder(root: string, folder: string): Promise<ElementF
     if (error instanceof ScssProblem) {
       return { ...fail(error.code, error.message, error.help, error.file), ...error.at };
     }
+    if (error instanceof UnfitFile) return fail('library/unreadable', error.message, error.help, error.file);
     if (!(error instanceof UnreadableFile)) throw error;
     return fail(
       'library/unreadable',
@@ -359,6 +378,37 @@ function readPlain(file: string, path: string): SourceFile | undefined {
   } catch {
     return undefined;
   }
+}
+
+/** A file whose text is none that can be worked with. */
+class UnfitFile extends Error {
+  constructor(
+    readonly file: string,
+    message: string,
+    readonly help: string,
+  ) {
+    super(message);
+  }
+}
+
+/** In characters; larger files are no part of one element. */
+const LARGEST = 2_000_000;
+
+function refuseUnfit({ file, text }: SourceFile): void {
+  if (text.length > LARGEST)
+    throw new UnfitFile(
+      file,
+      `The file is larger than ${LARGEST / 1e6} MB.`,
+      'Split it: these files describe one element.',
+    );
+  // Every second byte of a text in UTF-16 is 0 where it holds ordinary letters.
+  const start = text.slice(0, 200);
+  if ((start.match(/\0/g)?.length ?? 0) > start.length / 4)
+    throw new UnfitFile(
+      file,
+      'The file is written in UTF-16.',
+      'Save it in UTF-8, which all of these files are.',
+    );
 }
 
 /** A byte order mark is none of the text. */

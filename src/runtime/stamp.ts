@@ -1,9 +1,7 @@
+import { isAddress } from './addresses.js';
 import type { Inside } from './inside.js';
 import { mark } from './view-element.js';
 import { setAddress, setAttribute, text } from './write.js';
-
-/** Attributes that hold an address (HTML, index of attributes). */
-const ADDRESS = /^(?:action|cite|data|formaction|href|poster|src|xlink:href)$/;
 
 /** A hole in a consumer's template: `{name}` or `{address.street}`, and no code. */
 const HOLE = /\{\s*([\w$-]+(?:\.[\w$-]+)*)\s*\}/g;
@@ -139,7 +137,7 @@ function stampOf(template: HTMLTemplateElement, slot: string): Stamp {
 
 function textHoles(node: Text): ((data: unknown, index: number) => void)[] {
   const source = node.data;
-  if (!source.includes('{')) return [];
+  if (!source.includes('{') || /^(?:style|script)$/.test(node.parentElement?.localName ?? '')) return [];
   return [
     (data, index) => {
       const value = source.replace(HOLE, (_, path: string) => text(read(data, index, path)));
@@ -151,12 +149,12 @@ function textHoles(node: Text): ((data: unknown, index: number) => void)[] {
 function attributeHoles(element: Element): ((data: unknown, index: number) => void)[] {
   return [...element.attributes].flatMap(({ name, value: source }) => {
     if (!source.includes('{')) return [];
-    // Data is never code: a handler with a hole in it is none.
-    if (/^on|^srcdoc$/.test(name)) {
+    // Data is never code, markup or style: what would be made of it is left out.
+    if (/^on|^(?:srcdoc|style)$/.test(name)) {
       element.removeAttribute(name);
       return [];
     }
-    const write = ADDRESS.test(name) ? setAddress : setAttribute;
+    const write = isAddress(element.localName, name) ? setAddress : setAttribute;
     const only = new RegExp(`^${HOLE.source}$`).exec(source)?.[1];
     return [
       (data: unknown, index: number) =>

@@ -1,3 +1,5 @@
+import { runsCode } from './addresses.js';
+
 /** A value as text for the page: nothing for null and undefined. */
 export function text(value: unknown): string {
   return value === undefined || value === null ? '' : String(value);
@@ -19,13 +21,9 @@ export function classNames(value: unknown): string {
     .join(' ');
 }
 
-/** An address that runs code when it is followed: leading spaces, and tabs and line ends anywhere, do not count (URL, section 4.4). */
-// eslint-disable-next-line no-control-regex
-const RUNS_CODE = /^[\u0000-\u0020]*j\s*a\s*v\s*a\s*s\s*c\s*r\s*i\s*p\s*t\s*:/i;
-
 /** Writes an attribute that holds an address; one that would run code is left out, which the console tells. */
 export function setAddress(element: Element, name: string, value: unknown): void {
-  const runs = RUNS_CODE.test(String(value));
+  const runs = runsCode(String(value));
   if (runs) reportError(new TypeError(`A javascript: address was kept out of "${name}".`));
   setAttribute(element, name, runs ? null : value);
 }

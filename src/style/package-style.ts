@@ -47,6 +47,15 @@ function rewrite(css: string, visitor: Visitor<Record<string, never>>): string {
   return new TextDecoder().decode(transform({ filename: 'style.css', code, minify: true, visitor }).code);
 }
 
+/** A path of an address; one that is encoded wrongly is taken as it stands. */
+function decoded(path: string): string {
+  try {
+    return decodeURIComponent(path);
+  } catch {
+    return path;
+  }
+}
+
 /** The style with the files that it names as data addresses; nothing outside of the library is read. */
 function withFiles(css: string, file: string, root: string, findings: Finding[]): string {
   const folder = dirname(join(root, file));
@@ -56,7 +65,7 @@ function withFiles(css: string, file: string, root: string, findings: Finding[])
       const path = url.url.replace(/[?#].*$/, '');
       if (/^(?:[a-z][a-z0-9+.-]*:|\/|$)/i.test(path)) return undefined;
       const type = MEDIA_TYPES[extname(path).toLowerCase()];
-      const target = join(folder, decodeURIComponent(path));
+      const target = join(folder, decoded(path));
       const real = type && existsSync(target) ? realpathSync(target) : '';
       if (!real.startsWith(realpathSync(root) + sep)) {
         missing.add(path);

@@ -1,4 +1,5 @@
 import colors from 'picocolors';
+import { visible } from '../visible.js';
 
 /** Writing to people: results to standard output, everything else to standard error. */
 export const say = {
@@ -16,7 +17,7 @@ export const say = {
   },
   error(message: string, help: string): void {
     const paint = colors.createColors(colors.isColorSupported && process.stderr.isTTY === true);
-    process.stderr.write(`${paint.red('Error:')} ${message}\n${help}\n`);
+    process.stderr.write(`${paint.red('Error:')} ${visible(message)}\n${visible(help)}\n`);
   },
   json(value: unknown): void {
     process.stdout.write(`${JSON.stringify(value, null, 2)}\n`);

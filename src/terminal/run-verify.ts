@@ -4,7 +4,7 @@ import { buildLibrary } from '../build/build-library.js';
 import type { Analysis } from '../check/analyze.js';
 import { checkReport } from '../check/report.js';
 import { HOSTS } from '../hosts/index.js';
-import { OWN_FOLDER } from '../types/type-files.js';
+import { OWN_FOLDER } from '../library/own-folder.js';
 import { UsageError } from '../library/open-library.js';
 import { suggestion } from '../nearest.js';
 import { FACETS } from '../verify/facets/index.js';

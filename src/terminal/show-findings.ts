@@ -1,5 +1,6 @@
 import colors from 'picocolors';
-import type { Finding } from '../finding.js';
+import { visibleFinding, type Finding } from '../finding.js';
+import { visible } from '../visible.js';
 import { CONFIG_FILE, sourceFiles, type Library } from '../library/open-library.js';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -15,11 +16,11 @@ export function showFindings(findings: readonly Finding[], library: Library): st
   for (const finding of findings) {
     if (finding.file !== file) {
       file = finding.file;
-      blocks.push(colors.bold(colors.underline(file)));
+      blocks.push(colors.bold(colors.underline(visible(file))));
     }
     const text =
       texts.get(file) ?? (file === CONFIG_FILE ? readFileSync(join(library.root, file), 'utf8') : undefined);
-    blocks.push(showFinding(finding, text));
+    blocks.push(showFinding(visibleFinding(finding), text));
   }
   return blocks.join('\n\n');
 }
@@ -45,7 +46,7 @@ function frame(text: string, line: number, column: number): string[] {
   const width = String(line).length;
   const start = Math.max(0, column - 60);
   const cut = (content: string): string =>
-    `${start > 0 ? '…' : ''}${content.slice(start, start + 100).replace(/\t/g, ' ')}`;
+    `${start > 0 ? '…' : ''}${visible(content.slice(start, start + 100).replace(/\t/g, ' '))}`;
   const numbered = [line - 1, line]
     .filter((number) => number >= 1 && lines[number - 1] !== undefined)
     .map(

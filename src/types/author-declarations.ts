@@ -178,6 +178,9 @@ export function each<Items>(
 /** A value that must have a type, or be missing. */
 export function given<Wanted>(value: Wanted | null | undefined): void;
 
+/** A key that a view computes. */
+export function memberKey<Key>(key: Key): Key;
+
 /** A function that does not look at the element's inside need not take it. */
 export function called<Code extends (...values: never[]) => unknown>(
   code: Code,

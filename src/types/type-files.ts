@@ -2,11 +2,9 @@ import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from '
 import { dirname, join, posix } from 'node:path';
 import type { AnalyzedPart, Element } from '../check/analyze.js';
 import type { Contract, Trait } from '../contract/model.js';
+import { OWN_FOLDER } from '../library/own-folder.js';
 import { authorDeclaration, SHARED_DECLARATION, SHARED_TYPES } from './author-declarations.js';
 import { viewModule } from './view-module.js';
-
-/** The tool's own folder in a library; it ignores itself in git. */
-export const OWN_FOLDER = '.lastwright';
 
 /** Where generated types lie, relative to the library's root; `rootDirs` of a tsconfig lead here. */
 export const TYPES_FOLDER = `${OWN_FOLDER}/types`;

@@ -32,7 +32,7 @@ export function viewModule(
   const behavior = folder.behavior?.file.split('/').pop();
   const lines = [
     `import type { Filled, Inside, Properties, State } from ${quoted(`./${contract.file.split('/').pop()}`)};`,
-    `import { called, each, given, type List } from ${quoted(shared)};`,
+    `import { called, each, given, memberKey, type List } from ${quoted(shared)};`,
     ...writer.imports(),
     ...(behavior ? [`import * as behavior from ${quoted(`./${behavior}`)};`] : []),
     '',

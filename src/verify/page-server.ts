@@ -28,7 +28,12 @@ export class PageServer {
   }
 
   async start(): Promise<void> {
-    const server = createServer(({ url }, response) => {
+    const server = createServer(({ url, headers }, response) => {
+      // A name that somebody's page gave to this address is not ours.
+      if (headers.host !== this.#origin.slice('http://'.length)) {
+        response.writeHead(421).end();
+        return;
+      }
       const path = (url ?? '/').split('?')[0]!;
       const content = this.#files.get(path);
       const type = TYPES[path.split('.').pop()!] ?? 'application/octet-stream';

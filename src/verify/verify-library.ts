@@ -15,6 +15,7 @@ import { factsOf } from './facts.js';
 import { contentKey, ExampleCompiler, findHost, vendorFiles, type InstalledHost } from './host-files.js';
 import { PageServer } from './page-server.js';
 import { ProbeRunner, type Outcome } from './probe-runner.js';
+import { visible } from '../visible.js';
 import { summarize, type VerifyReport, type VerifyResult } from './result.js';
 
 /** What to verify; everything the library promises where nothing is said. */
@@ -303,7 +304,7 @@ function toResults(
 ): VerifyResult[] {
   const { element, facet, host, engine, source } = cell;
   const whole = (verdict: 'fails' | 'unchecked', note: string): VerifyResult[] => [
-    { element, facet, subject: element, host, engine, verdict, note, source, observed: [] },
+    { element, facet, subject: element, host, engine, verdict, note: visible(note), source, observed: [] },
   ];
   // What is not promised is no cell of the matrix.
   if ('nothing' in outcome) return [];
@@ -312,13 +313,17 @@ function toResults(
   return outcome.done.map(({ subject, verdict, note, observed }) => ({
     element,
     facet,
-    subject,
+    subject: visible(subject),
     host,
     engine,
     verdict,
-    note,
+    note: visible(note),
     source,
-    observed,
+    observed: observed.map(({ did, saw, wanted }) => ({
+      did: visible(did),
+      saw: visible(saw),
+      ...(wanted === undefined ? {} : { wanted: visible(wanted) }),
+    })),
   }));
 }
 

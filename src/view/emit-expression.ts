@@ -2,6 +2,7 @@ import { walk, type TreeNode } from '../behavior/tree.js';
 import type { PositionIndex } from '../finding.js';
 import { propertyKey } from '../literal.js';
 import { Origins } from './mapped-code.js';
+import { computedKeys } from './expression.js';
 import type { LoopVariable, Resolved } from './resolve.js';
 
 /** Where the code of a view comes from, for maps back to it. */
@@ -11,6 +12,8 @@ export interface ViewSource {
   origins: Origins;
   /** How a call names a function of the behavior; `behavior.NAME` unless said otherwise. */
   callee?: (name: string) => string;
+  /** Names that emitted code needs from the runtime are added to it. */
+  runtime?: Set<string>;
 }
 
 interface Edit {
@@ -21,7 +24,7 @@ interface Edit {
 
 /** Names that emitted code uses itself; a loop variable with such a name gets a `$` behind it. */
 const TAKEN = new Set(
-  'behavior changed choose classNames copy each event filled filledSlots given host inside named passTo relay repeat results setAddress setAttribute setForeign setFormValue setState setValidity state template text value writeStyle'.split(
+  'behavior changed choose classNames copy each event filled filledSlots given host inside memberKey named passTo relay repeat results setAddress setAttribute setForeign setFormValue setState setValidity state template text value writeStyle'.split(
     ' ',
   ),
 );
@@ -43,7 +46,7 @@ export function access(name: string): string {
  */
 export function emitExpression(
   { expression, names }: Resolved,
-  { origins, file, positions, callee }: ViewSource,
+  { origins, file, positions, callee, runtime }: ViewSource,
 ): string {
   const { source, toFile } = expression;
   const mark = (offset: number): string => origins.from(file, positions.at(toFile(offset)));
@@ -100,6 +103,10 @@ export function emitExpression(
       text: source.slice(node.start, node.end).replace(/\n/g, '\\n'),
     });
   });
+  for (const { start, end } of computedKeys(expression.tree)) {
+    runtime?.add('memberKey');
+    edits.push({ at: start, end: start, text: 'memberKey(' }, { at: end, end, text: ')' });
+  }
   edits.sort((a, b) => a.at - b.at || a.end - b.end);
   let result = mark(0);
   let at = 0;

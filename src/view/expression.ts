@@ -271,7 +271,36 @@ const UNSAFE_MEMBERS = new Set([
   '__proto__',
   '__defineGetter__',
   '__defineSetter__',
+  '__lookupGetter__',
+  '__lookupSetter__',
+  'defineProperties',
+  'defineProperty',
+  'getOwnPropertyDescriptor',
+  'getOwnPropertyDescriptors',
+  'getPrototypeOf',
+  'setPrototypeOf',
 ]);
+
+/** The name of a member, where it is written out; undefined where it is known at run time only. */
+function memberName(key: TreeNode, computed: unknown): string | undefined {
+  if (!computed) return String(key.type === 'Identifier' ? key.name : key.value);
+  if (key.type === 'Literal') return String(key.value);
+  if (key.type === 'ParenthesizedExpression') return memberName(key.expression as TreeNode, true);
+  if (key.type === 'TemplateLiteral' && (key.expressions as unknown[]).length === 0)
+    return String(((key.quasis as TreeNode[])[0]!.value as { cooked: string }).cooked);
+  return undefined;
+}
+
+/** Keys of members that are known at run time only; emitted code looks at them there. */
+export function computedKeys(tree: TreeNode): TreeNode[] {
+  const keys: TreeNode[] = [];
+  walk(tree, (node) => {
+    const key = node.property as TreeNode | undefined;
+    if (node.type === 'MemberExpression' && node.computed && key && memberName(key, true) === undefined)
+      keys.push(key);
+  });
+  return keys;
+}
 
 /** Keeps an expression to what reads values and calls functions; gives it back if it does. */
 function check(
@@ -294,17 +323,24 @@ function check(
         'Move it into a function of the behavior, and call that function here.',
       );
     }
-    const property = node.property as TreeNode | undefined;
-    if (node.type === 'MemberExpression' && property) {
-      const name = node.computed ? property.value : property.name;
-      if (typeof name === 'string' && UNSAFE_MEMBERS.has(name)) {
-        return refuse(
-          property,
-          'view/unsafe-member',
-          `"${name}" cannot be used in a view.`,
-          'Read what you need in a function of the behavior.',
-        );
-      }
+    const key = (node.type === 'MemberExpression' ? node.property : node.key) as TreeNode | undefined;
+    if ((node.type !== 'MemberExpression' && node.type !== 'Property') || !key) return undefined;
+    const name = memberName(key, node.computed);
+    if (name !== undefined && UNSAFE_MEMBERS.has(name)) {
+      return refuse(
+        key,
+        'view/unsafe-member',
+        `"${name}" cannot be used in a view.`,
+        'Read what you need in a function of the behavior.',
+      );
+    }
+    if (node.type === 'Property' && name === undefined) {
+      return refuse(
+        key,
+        'view/unsafe-member',
+        'A key that is computed cannot stand in a view.',
+        'Make the object in a function of the behavior.',
+      );
     }
     return undefined;
   });

@@ -5,7 +5,7 @@ import type { TreeNode } from '../behavior/tree.js';
 import { escapeText, VOID_ELEMENTS } from '../markup.js';
 import { nearest, suggestion } from '../nearest.js';
 import { isNativeElement, nativeElements } from '../standards/standards.js';
-import { isAddress, runsCode } from './addresses.js';
+import { isAddress, runsCode } from '../runtime/addresses.js';
 import { parseWhole, type Part } from './expression.js';
 import type { ViewAttribute, ViewEach, ViewElement, ViewNode, ViewWhen } from './parse-view.js';
 import type { Planner } from './plan.js';
@@ -138,6 +138,8 @@ export class BlockWriter {
         this.#attribute(node, attribute, known, this.#ref(name, path));
       else {
         if (isAddress(node.name, attribute.name) && runsCode(value ?? '')) this.#refuseAddress(attribute);
+        if (attribute.name === 'srcdoc' && /<script|\son\w+\s*=|javascript:/i.test(value ?? ''))
+          this.#refuseMarkup(attribute, 'The markup in "srcdoc" runs code.');
         tag += value ? ` ${attribute.name}="${escapeAttribute(value)}"` : ` ${attribute.name}`;
       }
     }
@@ -157,6 +159,15 @@ export class BlockWriter {
       code: 'view/address',
       message: `The address in "${name}" runs code.`,
       help: 'Use a <button> with an on… handler; strict pages block such addresses anyway.',
+      offset,
+    });
+  }
+
+  #refuseMarkup({ offset }: ViewAttribute, message: string): void {
+    this.planner.report({
+      code: 'view/markup-attribute',
+      message,
+      help: 'Write plain markup, or give the <iframe> an address.',
       offset,
     });
   }
@@ -315,14 +326,8 @@ export class BlockWriter {
     else if (node.html && LIVE[node.name]?.includes(attribute.name)) {
       this.plan.bindings.push({ ...binding, kind: 'live', name: attribute.name });
     } else {
-      if (attribute.name === 'srcdoc') {
-        this.planner.report({
-          code: 'view/markup-attribute',
-          message: 'The value of "srcdoc" is markup, which no expression can be.',
-          help: 'Write it out, or give the <iframe> an address.',
-          offset: attribute.offset,
-        });
-      }
+      if (attribute.name === 'srcdoc')
+        this.#refuseMarkup(attribute, 'The value of "srcdoc" is markup, which no expression can be.');
       const kind = isAddress(node.name, attribute.name)
         ? 'address'
         : attribute.name === 'class' || attribute.name === 'style'

@@ -1,0 +1,12 @@
+/** Members that lead from any value to code, or to what all values share. */
+const UNSAFE =
+  /^(?:constructor|prototype|__(?:proto|(?:define|lookup)[GS]etter)__|[gs]etPrototypeOf|defineProperty|defineProperties|getOwnPropertyDescriptors?)$/;
+
+/** A key that a view computes, unless it leads where no view may go; then the key of nothing. */
+export function memberKey(key: unknown): PropertyKey {
+  if (typeof key === 'number' || typeof key === 'symbol') return key;
+  const name = String(key);
+  if (!UNSAFE.test(name)) return name;
+  reportError(new TypeError(`"${name}" cannot be used in a view.`));
+  return Symbol(name);
+}
