@@ -418,7 +418,15 @@ describe('a consumer’s templates', () => {
         seen.push(button().textContent, given);
         notes.remove();
         return seen;`),
-    ).toEqual(['Today: true', 'foot', 'Today: false', [['foot', true], ['foot', false]]]);
+    ).toEqual([
+      'Today: true',
+      'foot',
+      'Today: false',
+      [
+        ['foot', true],
+        ['foot', false],
+      ],
+    ]);
   });
 });
 

@@ -3,7 +3,7 @@ import { allBlocks, type ViewPlan } from './view-plan.js';
 
 /** Which bits a change of each name sets; a binding looks at the bits of the names it reads. */
 export interface Bits {
-  /** The bit of a key (`property:label`, `state:open`, `slots:filled`); 0 if no binding can read it. */
+  /** The bit of a key (`property:label`, `state:open`, `slots:filled`, `host:class`); 0 if no binding can read it. */
   of(key: string): number;
   /** The bits of names, each as a constant that code can use. */
   constants: Map<string, number>;
@@ -26,7 +26,7 @@ export function assignBits(plan: ViewPlan): Bits {
   [...bindings, ...plan.root.tasks].forEach(({ reads }, number) => {
     if (reads.has('*')) anyUnseen = true;
     for (const key of reads) {
-      if (!/^(property|state|slots):/.test(key)) continue;
+      if (!/^(property|state|slots|host):/.test(key)) continue;
       const known = readers.get(key);
       if (known) known.push(number);
       else readers.set(key, [number]);
