@@ -257,7 +257,7 @@ describe('a drawing', () => {
         }
         once.remove();
         return seen;`),
-    ).toEqual([...Array<null[]>(4).fill([null, null]), ['#fine', '#fine']]);
+    ).toEqual([...Array.from({ length: 4 }, () => [null, null]), ['#fine', '#fine']]);
   });
 });
 

@@ -1,6 +1,7 @@
 import { parseSync } from 'oxc-parser';
 import { PositionIndex, type Finding } from '../finding.js';
 import { mutationsIn, unendedIn, type Mutation } from './habits.js';
+import { importsIn, moduleStateIn, shadowRootsIn } from './module-habits.js';
 import { functionReads, type Reads } from './reads.js';
 import { isFunction, isTreeNode, walk, type TreeNode } from './tree.js';
 
@@ -38,6 +39,12 @@ export interface Behavior {
   mayListen: boolean;
   /** What `connected` begins and nothing ends. */
   unended: { what: string; offset: number }[];
+  /** Modules that it imports, types aside. */
+  imports: { from: string; offset: number }[];
+  /** Places that read `shadowRoot` of the host. */
+  shadowRoots: number[];
+  /** Variables of the module that some function of it changes. */
+  moduleState: { name: string; offset: number }[];
   positions: PositionIndex;
 }
 
@@ -73,6 +80,9 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
     // Other modules may do it with an inside that they are given.
     mayListen: /\blisten\b|\bimport\s*(?!type\b)[\w{*'"(]/.test(text),
     unended: [],
+    imports: [],
+    shadowRoots: [],
+    moduleState: [],
     positions,
   };
   const { program, errors } = parseSync(file, text, { astType: 'js', sourceType: 'module' });
@@ -149,6 +159,9 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
     else if (emission) behavior.emissions.push(emission);
     if (isFunction(node)) behavior.mutations.push(...mutationsIn(node, text));
   });
+  behavior.imports = importsIn(root);
+  behavior.shadowRoots = shadowRootsIn(root);
+  behavior.moduleState = moduleStateIn(root);
   const connected = functions.get('connected');
   if (connected && behavior.exports.has('connected') && !behavior.exports.has('disconnected'))
     behavior.unended = unendedIn(connected);

@@ -3,6 +3,7 @@ import type { Finding, Position, Severity } from '../finding.js';
 import { meantBy, suggestion } from '../nearest.js';
 import type { Placed } from '../view/view-plan.js';
 import type { Element } from './analyze.js';
+import { checkWrappedClass } from './wrapped-class.js';
 
 /** Do the files of an element keep what its contract promises? `broken` files are not looked into. */
 export function checkAgreement(element: Element, broken: boolean): Finding[] {
@@ -53,7 +54,7 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
         `There is no file "${path}" beside the contract.`,
         suggestion(path.slice(2), folder.names, 'files'),
       );
-    }
+    } else if (folder.wrapped) findings.push(...checkWrappedClass(folder.wrapped.file, folder.wrapped.text));
     return findings;
   }
   if (broken) return findings;
@@ -93,6 +94,17 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
         );
       }
     };
+    const { native } = contract.passthrough ?? {};
+    const others = [...plan.controlTags].filter((tag) => tag !== native);
+    if (native !== undefined && plan.controlTags.size > 0 && !plan.controlTags.has(native))
+      report(
+        'passthrough/other-element',
+        'error',
+        contract.file,
+        contract.locate(['passthrough', 'native']),
+        `The part "${contract.passthrough!.to}" is <${others.join('> or <')}> in the view, not <${native}>.`,
+        `Write "native: ${others[0]}", or make the part a <${native}>.`,
+      );
     named('slot', plan.slots, contract.slots);
     named('part', plan.parts, contract.parts);
   }

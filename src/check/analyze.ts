@@ -10,7 +10,7 @@ import { ENGINES } from '../engines/index.js';
 import { HOSTS } from '../hosts/index.js';
 import { CONFIG_FILE, type ElementFolder, type Library } from '../library/open-library.js';
 import { suggestion } from '../nearest.js';
-import { readStyle } from '../style/read-style.js';
+import { classesIn, readStyle } from '../style/read-style.js';
 import { appliedTraits, type AppliedTrait } from '../view/tasks.js';
 import { parseView, type ParsedView } from '../view/parse-view.js';
 import { planView } from '../view/plan.js';
@@ -18,6 +18,7 @@ import type { ViewPlan } from '../view/view-plan.js';
 import { checkAgreement } from './agreement.js';
 import { CODES, findCode } from './codes/index.js';
 import { checkBehavior } from './behavior.js';
+import { checkClasses } from './classes.js';
 import { checkSamples } from './samples.js';
 import { checkStyle } from './style.js';
 import { readTraitBehavior } from './trait-behavior.js';
@@ -151,7 +152,7 @@ export function analyzeElements(
     });
   }
   for (const element of elements) {
-    findings.push(...analyzeElement(element, contracts));
+    findings.push(...analyzeElement(element, contracts, known.shared));
     if (forget) Object.assign(element, { view: undefined, plan: undefined, behavior: undefined, css: '' });
   }
   return { elements, contracts, findings };
@@ -160,7 +161,11 @@ export function analyzeElements(
 /** Markup that has a custom element in it. */
 const USES_ELEMENTS = /<[a-zA-Z][\w.]*-/;
 
-function analyzeElement(element: Element, contracts: ReadonlyMap<string, Contract>): Finding[] {
+function analyzeElement(
+  element: Element,
+  contracts: ReadonlyMap<string, Contract>,
+  shared: Shared,
+): Finding[] {
   const { folder, contract } = element;
   const findings: Finding[] = [];
   if (contract.wraps === undefined) {
@@ -189,6 +194,8 @@ function analyzeElement(element: Element, contracts: ReadonlyMap<string, Contrac
     ...(style?.findings ?? []),
     ...(style?.facts ? checkStyle(element, style.facts, contracts) : []),
   ];
+  if (style?.facts)
+    findings.push(...checkClasses(element, new Set([...style.facts.classes, ...shared.classes])));
   findings.push(
     ...checkAgreement(element, hasErrors(findings)),
     ...checkSamples(element),
@@ -280,7 +287,8 @@ function readShared(library: Library, findings: Finding[]): Shared {
       ...library.locateConfig(['everywhere', place]),
     });
   });
-  return { traits, everywhere: library.everywhere, definitions };
+  const classes = new Set(library.styles.flatMap(({ text }) => classesIn(text)));
+  return { traits, everywhere: library.everywhere, definitions, classes };
 }
 
 /** Severities as the library's configuration wants them; what stops a build stays an error. */

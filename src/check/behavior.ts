@@ -1,8 +1,9 @@
+import { posix } from 'node:path';
 import type { Finding, Fix, Severity } from '../finding.js';
 import type { Element } from './analyze.js';
 
 /** Habits in a behavior that cost people an hour: changes in place, and what is begun and never ended. */
-export function checkBehavior({ contract, behavior }: Element): Finding[] {
+export function checkBehavior({ contract, behavior, plan, folder }: Element): Finding[] {
   if (!behavior) return [];
   const findings: Finding[] = [];
   const report = (
@@ -46,6 +47,36 @@ export function checkBehavior({ contract, behavior }: Element): Finding[] {
       offset,
       `"connected" begins ${what} at each connection, and nothing ends it.`,
       'Return a function that ends it; inside.listen() ends listeners by itself.',
+    );
+  }
+  if (contract.encapsulation === 'closed') {
+    for (const offset of behavior.shadowRoots)
+      report(
+        'behavior/closed-root',
+        'error',
+        offset,
+        'The shadow root is closed: "shadowRoot" of the host is null, also here.',
+        'Find nodes by inside.parts, or make the encapsulation open.',
+      );
+  }
+  for (const { from, offset } of behavior.imports) {
+    if (!from.startsWith('.') || !posix.join(folder.folder, from).startsWith('../')) continue;
+    report(
+      'behavior/outside',
+      'warning',
+      offset,
+      `"${from}" lies outside of the library: who gets the library alone cannot build it.`,
+      'Put the module into the library, or into a package that it depends on.',
+    );
+  }
+  for (const { name, offset } of behavior.moduleState) {
+    if (!plan?.calls.size && !behavior.exports.has(name)) continue;
+    report(
+      'behavior/module-state',
+      'warning',
+      offset,
+      `All elements share "${name}", and no view sees it change.`,
+      'Keep what one element remembers in its state; make it a const if it never changes.',
     );
   }
   return findings;

@@ -1,4 +1,6 @@
 import type { Finding } from '../finding.js';
+import { liveProperties, nativeProperties } from '../contract/passed.js';
+import { matchesSchema } from '../contract/matches-schema.js';
 import { suggestion } from '../nearest.js';
 import { isGlobalAttribute, isNativeElement } from '../standards/standards.js';
 import type { Element } from './analyze.js';
@@ -20,11 +22,16 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
     findings.push({ code, severity: 'error', message, help, file: folder.samples!.file, ...at });
   };
   const known = {
-    property: contract.properties.map(({ name }) => name),
+    property: [
+      ...contract.properties.map(({ name }) => name),
+      ...Object.values(nativeProperties(contract)).map(({ property }) => property),
+      ...liveProperties(contract),
+    ],
     slot: contract.slots.map(({ name }) => name),
     event: contract.events.map(({ name }) => name),
     method: contract.methods.map(({ name }) => name),
     part: contract.parts.map(({ name }) => name),
+    state: contract.states.map(({ name }) => name),
   };
   const name = (
     kind: keyof typeof known,
@@ -41,6 +48,9 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
     if (!/^[A-Za-z][A-Za-z0-9-]*$/.test(value) || value === 'host') return;
     // Of what a class draws nobody knows: there a tag's name is a selector.
     if (contract.wraps !== undefined && (isNativeElement(value) || value.includes('-'))) return;
+    // Also a name that an element has by turns.
+    const names = folder.view?.text.match(/local-names=["'][^"']*["']/g)?.join(' ') ?? '';
+    if (new RegExp(`(?<![\\w-])${value}(?![\\w-])`).test(names)) return;
     if (!folder.view?.text.includes(`<${value}`)) name('part', value, path, of);
   };
   const attribute = (value: string, path: PropertyKey[]): void => {
@@ -54,10 +64,62 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
       suggestion(value, names, 'attributes'),
     );
   };
+  /** A value that the property's type does not allow would only show its default. */
+  const fits = (key: string, value: unknown, path: PropertyKey[]): void => {
+    const property = contract.properties.find((one) => one.name === key);
+    if (!property || value === null || property.kind === 'instance') return;
+    if (property.kind === 'function')
+      report(
+        path,
+        'value',
+        'sample/value',
+        `"${key}" takes a function, which no text can be.`,
+        `Write "callbacks: { ${key}: null }" in the sample: a function that records its calls.`,
+      );
+    else if (!matchesSchema(value, property.schema, contract.definitions))
+      report(
+        path,
+        'value',
+        'sample/value',
+        `This is no value of "${key}".`,
+        'Give one that its type in the contract allows.',
+      );
+  };
   samples.forEach((sample, number) => {
     for (const key of Object.keys(sample.properties ?? {}))
       name('property', key, [number, 'properties', key]);
+    for (const key of Object.keys(sample.callbacks ?? {})) {
+      name('property', key, [number, 'callbacks', key]);
+      if (
+        known.property.includes(key) &&
+        contract.properties.find((one) => one.name === key)?.kind !== 'function'
+      )
+        report(
+          [number, 'callbacks', key],
+          'key',
+          'sample/value',
+          `"${key}" takes no function.`,
+          'Give its value under "properties".',
+        );
+    }
     for (const key of Object.keys(sample.slots ?? {})) name('slot', key, [number, 'slots', key]);
+    for (const [key, value] of Object.entries(sample.properties ?? {}))
+      fits(key, value, [number, 'properties', key]);
+    for (const property of contract.properties) {
+      if (
+        !property.required ||
+        property.name in (sample.properties ?? {}) ||
+        property.name in (sample.callbacks ?? {})
+      )
+        continue;
+      report(
+        [number, 'sample'],
+        'value',
+        'sample/missing',
+        `This sample does not give "${property.name}", which the element needs.`,
+        `Add "properties: { ${property.name}: … }".`,
+      );
+    }
     sample.steps?.forEach((step, place) => {
       const path = [number, 'steps', place];
       const acts = ACTS.filter((act) => step[act] !== undefined).length;
@@ -67,10 +129,21 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
       }
       if (step.call !== undefined) name('method', step.call, [...path, 'call'], 'value');
       for (const key of Object.keys(step.set ?? {})) name('property', key, [...path, 'set', key]);
+      for (const [key, value] of Object.entries(step.set ?? {})) fits(key, value, [...path, 'set', key]);
       const { expect } = step;
       if (expect?.event !== undefined) name('event', expect.event, [...path, 'expect', 'event'], 'value');
       for (const key of Object.keys(expect?.property ?? {}))
         name('property', key, [...path, 'expect', 'property', key]);
+      for (const key of Object.keys(expect?.states ?? {}))
+        name('state', key, [...path, 'expect', 'states', key]);
+      if (expect?.called !== undefined && !(expect.called in (sample.callbacks ?? {})))
+        report(
+          [...path, 'expect', 'called'],
+          'value',
+          'sample/value',
+          `The sample has no callback "${expect.called}".`,
+          `Add "callbacks: { ${expect.called}: null }" to it.`,
+        );
       for (const key of Object.keys(expect?.text ?? {})) target(key, [...path, 'expect', 'text', key]);
       expect?.visible?.forEach((part, at) => target(part, [...path, 'expect', 'visible', at]));
       expect?.hidden?.forEach((part, at) => target(part, [...path, 'expect', 'hidden', at]));

@@ -4,6 +4,7 @@ import type { Finding, Fix, Position, Severity } from '../finding.js';
 import { meantBy, suggestion } from '../nearest.js';
 import type { StyleFacts, StyleRule } from '../style/read-style.js';
 import type { ViewNode } from '../view/parse-view.js';
+import { suggestedProperty } from '../style/css-properties.js';
 import { BLOCK_LEVEL } from '../view/whitespace.js';
 import type { Element } from './analyze.js';
 
@@ -31,6 +32,14 @@ export function checkStyle(
     report(`style/${kind}`, kind === 'import' ? 'error' : 'note', at, message, help);
   }
   for (const rule of facts.rules) checkRule(rule, contract, contracts, report, folder.style!.text);
+  for (const [name, at] of facts.unknown)
+    report(
+      'style/unknown-property',
+      'warning',
+      at,
+      `CSS has no property "${name}".`,
+      suggestedProperty(name),
+    );
   checkVariables(element, facts, report);
   if (element.view && contract.encapsulation !== 'none')
     checkHostDisplay(element.view.nodes, facts.setsHostDisplay, report);

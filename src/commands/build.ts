@@ -1,19 +1,10 @@
 import { join } from 'node:path';
-import { buildLibrary } from '../build/build-library.js';
-import { startBundler } from '../build/bundle.js';
 import { buildReport } from '../build/report.js';
 import { writeOutput } from '../build/write-output.js';
 import { BaseCommand, EXIT, libraryFlag } from '../terminal/base-command.js';
-import { analyzeFrom } from '../terminal/analyze-from.js';
+import { buildFrom } from '../terminal/build-from.js';
 import { say } from '../terminal/output.js';
 import { showBuild } from '../terminal/show-build.js';
-import {
-  joinPrograms,
-  traitTypeFiles,
-  typeFiles,
-  writeProgram,
-  writeTypeFiles,
-} from '../types/type-files.js';
 import { showCounts, showFindings } from '../terminal/show-findings.js';
 
 export default class Build extends BaseCommand {
@@ -25,17 +16,12 @@ export default class Build extends BaseCommand {
 
   override async run(): Promise<void> {
     const { flags } = await this.parse(Build);
-    void startBundler();
-    const analysis = await analyzeFrom(flags.library);
+    const { analysis, built } = await buildFrom(flags.library);
     const { library, elements } = analysis;
+    const { files, findings } = built;
     const { output } = library.config;
-    const { files, findings } = await buildLibrary(analysis);
     if (files.size > 0) await writeOutput(join(library.root, output), files);
     else process.exitCode = EXIT.problems;
-    const contracts = new Map(elements.map(({ contract }) => [contract.tag, contract]));
-    const types = [typeFiles({ ...analysis, contracts }), traitTypeFiles(analysis.traits)];
-    for (const one of types) writeTypeFiles(library.root, one.files);
-    writeProgram(library.root, joinPrograms(types.map(({ program }) => program)));
     const tags = elements.map(({ contract }) => contract.tag);
     const report = buildReport(output, files, tags, findings);
     if (flags.json) {

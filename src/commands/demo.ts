@@ -2,13 +2,13 @@ import * as Args from '@oclif/core/args';
 import { cp, mkdir, mkdtemp, readdir } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { buildLibrary } from '../build/build-library.js';
 import { buildReport } from '../build/report.js';
 import { TOOL_ROOT } from '../tool-files.js';
 import { writeOutput } from '../build/write-output.js';
 import { UsageError } from '../library/open-library.js';
 import { BaseCommand } from '../terminal/base-command.js';
 import { analyzeFrom } from '../terminal/analyze-from.js';
+import { buildChecked } from '../terminal/build-from.js';
 import { say } from '../terminal/output.js';
 import { runVerify } from '../terminal/run-verify.js';
 import { showBuild } from '../terminal/show-build.js';
@@ -30,13 +30,14 @@ export default class Demo extends BaseCommand {
     const analysis = await analyzeFrom(folder);
     if (analysis.findings.length > 0) tell(showFindings(analysis.findings, analysis.library));
     tell(`${showCounts(analysis.library.elements.length, analysis.findings)}\n\n$ lastwright build`);
-    const { files, findings } = await buildLibrary(analysis);
+    const built = await buildChecked(analysis);
+    const { files, findings } = built;
     if (files.size > 0) await writeOutput(join(folder, analysis.library.config.output), files);
     const tags = analysis.elements.map(({ contract }) => contract.tag);
     tell(
       `${showBuild(buildReport(analysis.library.config.output, files, tags, findings), analysis.library)}\n\n$ lastwright verify`,
     );
-    const status = await runVerify(analysis, { json: quiet, timeout: 10_000 });
+    const status = await runVerify(analysis, built, { json: quiet, timeout: 10_000 });
     tell(
       [
         '',

@@ -1,7 +1,6 @@
 import * as Flags from '@oclif/core/flags';
-import { startBundler } from '../build/bundle.js';
 import { BaseCommand, EXIT, libraryFlag } from '../terminal/base-command.js';
-import { analyzeFrom } from '../terminal/analyze-from.js';
+import { buildFrom } from '../terminal/build-from.js';
 import { runVerify } from '../terminal/run-verify.js';
 
 export default class Verify extends BaseCommand {
@@ -28,9 +27,8 @@ export default class Verify extends BaseCommand {
 
   override async run(): Promise<void> {
     const { flags } = await this.parse(Verify);
-    void startBundler();
-    const analysis = await analyzeFrom(flags.library);
-    const status = await runVerify(analysis, {
+    const { analysis, built } = await buildFrom(flags.library);
+    const status = await runVerify(analysis, built, {
       hosts: flags.host,
       elements: flags.element,
       report: flags.report,

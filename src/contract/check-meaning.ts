@@ -17,7 +17,10 @@ export function checkMeaning(contract: Contract, report: Report): void {
   }
 }
 
-function checkEncapsulation({ encapsulation, slots, parts }: Contract, report: Report): void {
+function checkEncapsulation(
+  { encapsulation, slots, parts, passthrough, variants, events }: Contract,
+  report: Report,
+): void {
   if (encapsulation !== 'none') return;
   if (slots.length > 0) {
     report(
@@ -27,7 +30,13 @@ function checkEncapsulation({ encapsulation, slots, parts }: Contract, report: R
       'Remove "encapsulation: none", or remove the slots.',
     );
   }
-  if (parts.length > 0) {
+  // A part is also how the contract itself names a node.
+  const named = new Set([
+    passthrough?.to,
+    ...variants.map(({ part }) => part),
+    ...events.map(({ relay }) => relay),
+  ]);
+  if (parts.some(({ name }) => !named.has(name))) {
     report(
       'part/no-shadow',
       ['parts'],

@@ -174,6 +174,8 @@ export interface Shared {
   /** Traits that every element has. */
   everywhere: readonly string[];
   definitions: Record<string, JsonSchema>;
+  /** Classes that the library's own styles name. */
+  classes: ReadonlySet<string>;
 }
 
 /** Finds a property whose attribute, or whose own name, is the one that a view or a person wrote. */

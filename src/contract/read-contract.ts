@@ -16,7 +16,12 @@ export interface ReadContract {
   findings: Finding[];
 }
 
-const NOTHING_SHARED: Shared = { traits: new Map(), everywhere: [], definitions: {} };
+const NOTHING_SHARED: Shared = {
+  traits: new Map(),
+  everywhere: [],
+  definitions: {},
+  classes: new Set(),
+};
 
 /**
  * Reads a contract file (YAML or JSON): its keys, then what they mean together with what the library's

@@ -3,6 +3,7 @@ import { readdir, readFile, realpath, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import type { Finding, Severity } from '../finding.js';
 import { OWN_FOLDER } from './own-folder.js';
+import { readPackage } from './read-package.js';
 import { compileScss, ScssProblem } from './scss.js';
 import { readDocument, type Locate } from '../contract/read-document.js';
 import { librarySchema, type LibraryFile } from '../contract/schema.js';
@@ -31,6 +32,8 @@ export interface ElementFolder {
   style: StyleFile | undefined;
   behavior: SourceFile | undefined;
   samples: SourceFile | undefined;
+  /** The module of a class that it wraps, if there is one beside the contract. */
+  wrapped: SourceFile | undefined;
 }
 
 /** The files of a trait: what it adds to contracts, and what it does. */
@@ -197,7 +200,7 @@ export async function openLibrary(root: string): Promise<Library> {
   for (const place of [output, OWN_FOLDER]) await refuseOutside(root, place);
   return {
     root,
-    ...(await readPackage(root)),
+    ...(await readPackage(root, findings)),
     config: { hosts: config.hosts ?? ['html'], engines: config.engines ?? ['chromium'], output },
     locateConfig: locate,
     elementsFolder: newElementsFolder(pattern),
@@ -356,7 +359,12 @@ async function readElementFolder(root: string, folder: string): Promise<ElementF
       read(pick('.ts', '.js', '.mts', '.mjs')),
       read(pick('.samples.yaml', '.samples.yml', '.samples.json')),
     ]);
-    return { folder: place, names, contract: contractFile!, view, style, behavior, samples };
+    // Where the class is stands in the contract, which is understood later: any element without a view may have one.
+    const wraps = view
+      ? undefined
+      : /^wraps:\s*\{?\s*(?:element:\s*)?['"]?\.\/([\w.-]+)/m.exec(contractFile!.text)?.[1];
+    const wrapped = wraps !== undefined && names.includes(wraps) ? await read(wraps) : undefined;
+    return { folder: place, names, contract: contractFile!, view, style, behavior, samples, wrapped };
   } catch (error) {
     if (error instanceof ScssProblem) {
       return { ...fail(error.code, error.message, error.help, error.file), ...error.at };
@@ -422,30 +430,4 @@ class UnreadableFile extends Error {}
 /** A path with forward slashes, as findings and packages show it. */
 export function slashed(path: string): string {
   return path.split(sep).join('/');
-}
-
-/** Name and version of the library, from its package.json where it has one. */
-async function readPackage(root: string): Promise<{ name: string; version: string }> {
-  const fallback = {
-    name:
-      basename(root)
-        .toLowerCase()
-        .replace(/[^a-z0-9-]+/g, '-')
-        .replace(/^-+|-+$/g, '') || 'library',
-    version: '0.0.0',
-  };
-  try {
-    const { name, version } = JSON.parse(await readFile(join(root, 'package.json'), 'utf8')) as Record<
-      string,
-      unknown
-    >;
-    const valid =
-      typeof name === 'string' && /^(@[a-z0-9~-][a-z0-9._~-]*\/)?[a-z0-9~-][a-z0-9._~-]*$/.test(name);
-    return {
-      name: valid ? name : fallback.name,
-      version: typeof version === 'string' && /^\d+\.\d+\.\d+/.test(version) ? version : fallback.version,
-    };
-  } catch {
-    return fallback;
-  }
 }

@@ -1,4 +1,5 @@
 import { transform, type Selector, type SelectorComponent } from 'lightningcss';
+import { isCssProperty } from './css-properties.js';
 import { PositionIndex, type Finding, type Position } from '../finding.js';
 
 /** A style rule: its selectors and where it stands. */
@@ -19,6 +20,10 @@ export interface StyleFacts {
   reads: Map<string, Position>;
   /** Custom properties that it sets. */
   sets: Set<string>;
+  /** Declarations of properties that CSS does not have, each where it stands first. */
+  unknown: Map<string, Position>;
+  /** Classes that its selectors name. */
+  classes: Set<string>;
 }
 
 /** An element's style, minified, and what is in it. */
@@ -44,6 +49,8 @@ export function readStyle(file: string, text: string): ReadStyle {
       atRules: [],
       setsHostDisplay: HOST_DISPLAY.test(css),
       reads: readVariables(text),
+      unknown: unknownProperties(css, text),
+      classes: new Set(classesIn(css)),
       sets: new Set([...css.matchAll(/(?<=[{;])(--[\w-]+):/g)].map(([, name]) => name!)),
     };
     if (SUSPECT.test(css)) lookCloser(file, code, facts);
@@ -89,7 +96,9 @@ function syntaxFinding(
     severity: 'error',
     message: behindPseudo
       ? 'Nothing can follow ::slotted() or ::part() in a selector: style reaches the given nodes themselves, not what is in them.'
-      : `The style sheet cannot be parsed: ${message.replace(/\.$/, '')}.`,
+      : message.startsWith('Invalid state')
+        ? 'A rule of the style sheet is not finished.'
+        : `The style sheet cannot be parsed: ${message.replace(/\.$/, '')}.`,
     help: behindPseudo
       ? 'Put the whole condition into the parentheses, or leave the inside of given content to the page.'
       : 'Mend the rule near here; look for a missing brace or semicolon before it.',
@@ -99,14 +108,41 @@ function syntaxFinding(
   };
 }
 
-/** Custom properties that are read, each where it stands first. Comments are blanked out, so that offsets stay. */
+/** Custom properties that are read, each where it stands first. */
 function readVariables(text: string): Map<string, Position> {
   const reads = new Map<string, Position>();
   if (!text.includes('var(')) return reads;
-  const bare = text.replace(/\/\*[\s\S]*?\*\//g, (comment) => comment.replace(/[^\n]/g, ' '));
+  const bare = withoutComments(text);
   const positions = new PositionIndex(text);
   for (const { 1: name, index, 0: match } of bare.matchAll(/var\(\s*(--[\w-]+)/g)) {
     if (!reads.has(name!)) reads.set(name!, positions.at(index + match.length - name!.length));
   }
   return reads;
+}
+
+/**
+ * Properties that CSS does not have. Minified text has each declaration behind a brace or a semicolon; a nested rule has a
+ * brace before the next semicolon.
+ */
+function unknownProperties(css: string, text: string): Map<string, Position> {
+  const unknown = new Map<string, Position>();
+  for (const [, name] of css.matchAll(/(?<=[{;])([a-z-]+):(?=[^{}]*[;}])/g)) {
+    if (isCssProperty(name!) || unknown.has(name!)) continue;
+    const bare = withoutComments(text);
+    const place = new RegExp(`(?<![\\w-])${name}\\s*:`).exec(bare);
+    // A pseudo-class of a nested rule looks like a declaration; a value has no brace behind it.
+    if (place && !/^[^;}]*\{/.test(bare.slice(place.index)))
+      unknown.set(name!, new PositionIndex(text).at(place.index));
+  }
+  return unknown;
+}
+
+/** Comments are blanked out, so that offsets stay. */
+function withoutComments(text: string): string {
+  return text.replace(/\/\*[\s\S]*?\*\//g, (comment) => comment.replace(/[^\n]/g, ' '));
+}
+
+/** Classes that the selectors of a style name; parts of numbers and files look alike, and do no harm. */
+export function classesIn(css: string): string[] {
+  return [...css.matchAll(/\.(-?[_a-zA-Z][\w-]*)/g)].map(([, name]) => name!);
 }

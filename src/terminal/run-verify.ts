@@ -1,6 +1,6 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import { dirname, join, relative, resolve } from 'node:path';
-import { buildLibrary } from '../build/build-library.js';
+import type { BuiltPackage } from '../build/build-library.js';
 import type { Analysis } from '../check/analyze.js';
 import { checkReport } from '../check/report.js';
 import { HOSTS } from '../hosts/index.js';
@@ -25,8 +25,12 @@ export interface VerifyRun {
   timeout: number;
 }
 
-/** Builds in memory, verifies, writes the report, shows the outcome; gives the exit status. */
-export async function runVerify(analysis: Analysis, run: VerifyRun): Promise<number> {
+/** Verifies what was built in memory, writes the report, shows the outcome; gives the exit status. */
+export async function runVerify(
+  analysis: Analysis,
+  { files, findings }: BuiltPackage,
+  run: VerifyRun,
+): Promise<number> {
   const { library, elements } = analysis;
   checkNames(
     run.hosts,
@@ -38,7 +42,6 @@ export async function runVerify(analysis: Analysis, run: VerifyRun): Promise<num
     elements.map(({ contract }) => contract.tag),
     'elements',
   );
-  const { files, findings } = await buildLibrary(analysis);
   if (files.size === 0) {
     if (run.json) say.json(checkReport({ ...analysis, findings }));
     else

@@ -190,7 +190,7 @@ function viewFinding(diagnostic: Diagnostic, places: Places): Finding | undefine
   return {
     code: 'view/type',
     severity: 'error',
-    message: sentence(diagnostic.message),
+    message: viewSentence(diagnostic.message),
     help,
     file: origin.file,
     ...origin.at,
@@ -218,8 +218,25 @@ function contractFinding({ file, message }: Diagnostic, places: Places): Finding
   };
 }
 
-/** TypeScript's reason as a sentence. */
+/** TypeScript's reason as a sentence about what the author wrote, not about the code that is made of it. */
 function sentence(message: string): string {
-  const text = message.replace(/ClassAttributes<[^>]*>/g, 'the element').trim();
+  const text = message
+    .replace(/ClassAttributes<[^>]*>/g, 'the element')
+    .replace(/'(?:host|state|behavior|results)\.([\w$]+)'/g, "'$1'")
+    .trim();
   return /[.?!]$/.test(text) ? text : `${text}.`;
+}
+
+/** The same for a view, whose calls give the element's inside as well. */
+function viewSentence(message: string): string {
+  const counts = /^Expected (\d+)(-\d+)? arguments?, but got (\d+)/.exec(message);
+  if (counts) {
+    const [, wanted, most, given] = counts;
+    const less = (count: string): number => Math.max(0, Number(count) - 1);
+    const range = most ? `${less(wanted!)} to ${less(most.slice(1))}` : `${less(wanted!)}`;
+    return `The function takes ${range} arguments beside the element's inside, not ${less(given!)}.`;
+  }
+  if (/Rest parameter|spread argument/i.test(message))
+    return 'A function of the behavior that is handed on here takes other arguments.';
+  return sentence(message);
 }

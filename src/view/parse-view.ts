@@ -17,6 +17,7 @@ import {
   type ExpressionProblem,
   type Part,
 } from './expression.js';
+import { foreignSyntax } from './foreign-syntax.js';
 import { sourceOffsets, type ToFile } from './source-offsets.js';
 
 type Source = DefaultTreeAdapterTypes.ChildNode;
@@ -211,7 +212,21 @@ class ViewReader {
     for (const { name, value, prefix } of node.attrs) {
       const written = prefix ? `${prefix}:${name}` : name;
       const { toFile, start } = this.#attribute(node, written, value);
+      const foreign = foreignSyntax(written, value);
+      if (foreign) {
+        this.report({ code: 'view/foreign-syntax', ...foreign, offset: start });
+        continue;
+      }
       if (/^on[a-z]/.test(written)) {
+        if (/^\s*\{[^;]*\}\s*$/.test(value)) {
+          this.report({
+            code: 'view/handler-braces',
+            message: `"${written}" holds code as it is, without braces.`,
+            help: `Write ${written}="${value.trim().slice(1, -1).trim()}"; a function is called: ${written}="pick(item)".`,
+            offset: start,
+          });
+          continue;
+        }
         const code = this.#gather((problems) => parseHandler(value, toFile, problems));
         if (code) element.listeners.push({ type: written.slice(2), code });
       } else if (written === 'local-name') {

@@ -1,4 +1,4 @@
-import { propertyForAttribute, type Contract } from '../contract/model.js';
+import { propertyForAttribute, type Contract, type Property } from '../contract/model.js';
 import { suggestion } from '../nearest.js';
 import { isGlobalAttribute, isNativeEvent, nativeAttributes } from '../standards/standards.js';
 import type { ExpressionProblem } from './expression.js';
@@ -20,6 +20,15 @@ export function usageProblems(node: ViewElement, contract: Contract): Expression
       help: suggestion(name, attributes, 'attributes'),
       offset,
     });
+  }
+  for (const attribute of node.attributes) {
+    const property = propertyForAttribute(contract, attribute.name);
+    const text = attribute.parts.every((part) => typeof part === 'string')
+      ? attribute.parts.join('')
+      : undefined;
+    if (!property || text === undefined) continue;
+    const problem = textProblem(node.name, attribute.name, property, text);
+    if (problem) problems.push({ ...problem, offset: attribute.offset });
   }
   for (const property of contract.properties.filter(({ required }) => required)) {
     if (node.attributes.some(({ name }) => propertyForAttribute(contract, name) === property)) continue;
@@ -43,8 +52,58 @@ export function usageProblems(node: ViewElement, contract: Contract): Expression
   return problems;
 }
 
+/** What is wrong with a plain text that a property is given. */
+function textProblem(
+  tag: string,
+  attribute: string,
+  { kind, name, schema }: Property,
+  text: string,
+): Omit<ExpressionProblem, 'offset'> | undefined {
+  if (kind === 'boolean' && /^(?:false|0|no|off)$/i.test(text))
+    return {
+      code: 'attribute/boolean',
+      message: `${attribute}="${text}" is true: a boolean attribute counts when it is there, whatever its text is.`,
+      help: `Leave it out, or write ${attribute}="{false}".`,
+    };
+  if (kind !== 'string' && kind !== 'number' && kind !== 'boolean' && kind !== 'enum')
+    return {
+      code: 'attribute/data',
+      message: `"${name}" of <${tag}> takes ${kind === 'array' ? 'a list' : 'an object or a function'}, which no text can be.`,
+      help: `Write ${attribute}="{…}" with an expression.`,
+    };
+  if (kind === 'enum' && !(schema.enum ?? []).map(String).includes(text))
+    return {
+      code: 'attribute/value',
+      message: `"${text}" is no value of "${name}" of <${tag}>.`,
+      help: suggestion(text, (schema.enum ?? []).map(String), 'values'),
+    };
+  if (kind === 'number' && (text.trim() === '' || Number.isNaN(Number(text))))
+    return {
+      code: 'attribute/value',
+      message: `"${text}" is no number, which "${name}" of <${tag}> takes.`,
+      help: 'Write a number.',
+    };
+  return undefined;
+}
+
 /** What is wrong with one thing that a view gives to the slots of an element whose contract is known. */
 export function slottedProblems(node: ViewElement, known: Contract, child: ViewNode): ExpressionProblem[] {
+  if (child.kind === 'text') {
+    const isContent = child.parts.some((part) => typeof part !== 'string' || part.trim());
+    if (!isContent || known.slots.some(({ name }) => name === 'default')) return [];
+    const first = child.parts.find((part) => typeof part !== 'string');
+    return [
+      {
+        code: 'slot/unknown',
+        message: `<${node.name}> has no unnamed slot: this text is not shown.`,
+        help:
+          known.slots.length > 0
+            ? `Its slots: ${known.slots.map((slot) => slot.name).join(', ')}.`
+            : 'It has no slots at all.',
+        offset: typeof first === 'object' ? first.toFile(0) : node.offset,
+      },
+    ];
+  }
   if (child.kind !== 'element') return [];
   const attribute = child.attributes.find(({ name }) => name === 'slot');
   const name = attribute ? attribute.parts.join('') : 'default';

@@ -1,7 +1,8 @@
 import { propertyForAttribute, type Contract } from '../contract/model.js';
-import { pascalCase } from '../contract/names.js';
+import { kebabCase, pascalCase } from '../contract/names.js';
+import { isCssProperty, suggestedProperty } from '../style/css-properties.js';
 import { relayedEvents } from '../contract/passed.js';
-import type { TreeNode } from '../behavior/tree.js';
+import { walk, type TreeNode } from '../behavior/tree.js';
 import { escapeText, VOID_ELEMENTS } from '../markup.js';
 import { nearest, suggestion } from '../nearest.js';
 import { isNativeElement, nativeElements } from '../standards/standards.js';
@@ -13,7 +14,14 @@ import { HOST_CLASS, type LoopVariable, type Resolved } from './resolve.js';
 import { unique } from './unique.js';
 import { slottedProblems, usageProblems } from './usage.js';
 import { variantExpressions } from './variants.js';
-import { blockReads, readsOf, type BlockPlan, type NodeRef, type PlanPart } from './view-plan.js';
+import {
+  blockReads,
+  readsOf,
+  type BlockPlan,
+  type NodeRef,
+  type Placed,
+  type PlanPart,
+} from './view-plan.js';
 import { withoutLayoutSpace } from './whitespace.js';
 
 /** Attributes of native elements whose property is what the page shows, once a person has touched it. */
@@ -291,7 +299,7 @@ export class BlockWriter {
           help: 'Write the name as plain text; choose between slots with <template when>.',
           offset: name.offset,
         });
-      } else seen.slots.push({ ...place, name: plain('name') || 'default' });
+      } else this.#noteSlot({ ...place, name: plain('name') || 'default' });
     }
     const parts = node.attributes.find((attribute) => attribute.name === 'part');
     for (const name of plain('part')?.split(/\s+/) ?? []) {
@@ -305,6 +313,28 @@ export class BlockWriter {
       ];
       for (const problem of problems) this.planner.report(problem);
     }
+  }
+
+  /** A slot that is always there takes all content of its name: a second one of it stays empty. */
+  #noteSlot(slot: Placed): void {
+    const { seen, contract } = this.planner;
+    const { name, offset, conditional } = slot;
+    const keyed = contract.slots.find((other) => other.name === name && other.each !== undefined);
+    if (keyed)
+      this.planner.report({
+        code: 'slot/without-key',
+        message: `The slot "${name}" belongs to the items of "${keyed.each}": one slot for each, with its key in the name.`,
+        help: `Write <slot name="${name}-{item.${keyed.key}}"> in the loop.`,
+        offset,
+      });
+    else if (!conditional && seen.slots.some((other) => other.name === name && !other.conditional))
+      this.planner.report({
+        code: 'slot/twice',
+        message: `The view has the ${name === 'default' ? 'unnamed slot' : `slot "${name}"`} twice; all content goes to the first.`,
+        help: 'Remove one, give it another name, or show one of them at a time with <template when>.',
+        offset,
+      });
+    seen.slots.push(slot);
   }
 
   /** The name of the keyed slot that a computed name like `parcel-{parcel.id}` belongs to. */
@@ -328,6 +358,7 @@ export class BlockWriter {
     } else {
       if (attribute.name === 'srcdoc')
         this.#refuseMarkup(attribute, 'The value of "srcdoc" is markup, which no expression can be.');
+      if (attribute.name === 'style') this.#checkStyleMap(parts);
       const kind = isAddress(node.name, attribute.name)
         ? 'address'
         : attribute.name === 'class' || attribute.name === 'style'
@@ -339,6 +370,28 @@ export class BlockWriter {
             ? 'foreign'
             : 'attribute';
       this.plan.bindings.push({ ...binding, kind, name: attribute.name, html: node.html });
+    }
+  }
+
+  /** Keys of a map are names of CSS, with hyphens. */
+  #checkStyleMap(parts: readonly PlanPart[]): void {
+    for (const part of parts) {
+      if (typeof part === 'string') continue;
+      const { expression } = part;
+      walk(expression.tree, (node) => {
+        const key = node.key as TreeNode | undefined;
+        if (node.type !== 'Property' || node.computed || !key) return undefined;
+        const name = String(key.type === 'Identifier' ? key.name : key.value);
+        if (name.startsWith('--') || isCssProperty(name)) return undefined;
+        const hyphened = kebabCase(name);
+        this.planner.report({
+          code: 'view/style-name',
+          message: `CSS has no property "${name}".`,
+          help: isCssProperty(hyphened) ? `Write '${hyphened}'.` : suggestedProperty(hyphened),
+          offset: expression.toFile(key.start),
+        });
+        return undefined;
+      });
     }
   }
 

@@ -1,4 +1,4 @@
-import { plainContractWith, type Code } from './code.js';
+import { contractWith, plainContractWith, type Code } from './code.js';
 
 const config = (text: string) => ({ 'lastwright.yaml': `library: 1\n${text}\n` });
 const samples = (text: string, more: Record<string, string> = {}) => ({
@@ -52,6 +52,15 @@ export const libraryCodes: Code[] = [
     samples('  steps: [{ click: pole }]'),
     samples('  steps: [{ click: span }]'),
     'There would be nothing to click.',
+  ),
+  known(
+    'state',
+    samples('  steps: [{ expect: { states: { up: true } } }]'),
+    samples('  steps: [{ expect: { states: { up: true } } }]', {
+      ...contract('states: { up: {} }'),
+      '.ts': 'export const states = { up: (mast) => mast.label };\n',
+    }),
+    'It could never match.',
   ),
   known(
     'attribute',
@@ -152,5 +161,105 @@ export const libraryCodes: Code[] = [
     reason: 'With such an error nothing can be built, whatever it is called.',
     fails: config('severity: { view/unknown-name: warning }'),
     mended: config('severity: { style/host-inline: error }'),
+  },
+  {
+    code: 'sample/value',
+    severity: 'error',
+    title: 'A sample with a value that the type does not allow',
+    reason: 'The element would show its default, and the sample something else than it says.',
+    fails: samples('  properties: { label: 5 }'),
+    mended: samples('  properties: { label: A }'),
+  },
+  {
+    code: 'sample/missing',
+    severity: 'error',
+    title: 'A sample without a required property',
+    reason: 'Such a use is a mistake in every framework.',
+    fails: samples('  steps: []', {
+      '.contract.yaml': contractWith('properties: { label: { type: string, required: true } }'),
+    }),
+    mended: samples('  properties: { label: A }', {
+      '.contract.yaml': contractWith('properties: { label: { type: string, required: true } }'),
+    }),
+  },
+  {
+    code: 'library/package',
+    severity: 'error',
+    title: 'A package.json that no package can have',
+    reason: 'Name and version of the built package come from it.',
+    fails: { 'package.json': '{ "name": "Masts!", "version": "1.0.0" }\n' },
+    mended: { 'package.json': '{ "name": "masts", "version": "1.0.0" }\n' },
+  },
+  {
+    code: 'behavior/closed-root',
+    severity: 'error',
+    title: 'Code that looks through a closed shadow root',
+    reason: 'A closed root is closed for everybody who asks the host.',
+    fails: {
+      '.ts': 'export function connected(mast) { return mast.host.shadowRoot; }\n',
+      ...contract('encapsulation: closed'),
+    },
+    mended: {
+      '.ts': 'export function connected(mast) { return mast.parts.top; }\n',
+      ...contract('encapsulation: closed'),
+    },
+  },
+  {
+    code: 'behavior/outside',
+    severity: 'warning',
+    title: 'A behavior that imports from outside of the library',
+    reason: 'Who gets the library alone cannot build it.',
+    fails: { '.ts': "import { word } from '../../../word.js';\nexport function connected() { word(); }\n" },
+    mended: {
+      '.ts': "import { word } from './word.js';\nexport function connected() { word(); }\n",
+      'elements/quay-mast/word.js': 'export function word() {}\n',
+    },
+  },
+  {
+    code: 'behavior/module-state',
+    severity: 'warning',
+    title: 'A variable that all elements share',
+    reason: 'One element changes it for all, and no view sees it change.',
+    fails: {
+      '.ts': 'let raised = 0;\nexport function raise() { raised += 1; }\n',
+      '.html': '<button onclick="raise()">{label}</button>\n',
+    },
+    mended: {
+      '.ts':
+        'export const state = () => ({ raised: 0 });\nexport function raise(mast) { mast.state.raised += 1; }\n',
+      '.html': '<button onclick="raise()">{label} {raised}</button>\n',
+    },
+  },
+  {
+    code: 'wraps/constructor',
+    severity: 'error',
+    title: 'A constructor that gives the element children or attributes',
+    reason: 'An element that is made by script has neither then: document.createElement() throws.',
+    fails: {
+      'elements/quay-boom/boom.js':
+        'export default class extends HTMLElement {\n  constructor() {\n    super();\n    this.append("Boom");\n  }\n}\n',
+      'elements/quay-boom/quay-boom.contract.yaml':
+        'contract: 1\ntag: quay-boom\nwraps: { element: ./boom.js }\n',
+    },
+    mended: {
+      'elements/quay-boom/boom.js':
+        'export default class extends HTMLElement {\n  connectedCallback() {\n    this.append("Boom");\n  }\n}\n',
+      'elements/quay-boom/quay-boom.contract.yaml':
+        'contract: 1\ntag: quay-boom\nwraps: { element: ./boom.js }\n',
+    },
+  },
+  {
+    code: 'passthrough/other-element',
+    severity: 'error',
+    title: 'A part that is another element than "native" says',
+    reason: 'Properties would be brought in that the control does not have.',
+    fails: {
+      ...contract('parts: { pole: {} }\npassthrough: { to: pole, native: button }'),
+      '.html': '<a part="pole">{label}</a>\n',
+    },
+    mended: {
+      ...contract('parts: { pole: {} }\npassthrough: { to: pole, native: a }'),
+      '.html': '<a part="pole">{label}</a>\n',
+    },
   },
 ];

@@ -129,4 +129,23 @@ export const styleCodes: Code[] = [
     fails: { '.scss': ':host { display: inline-block; span { color: red } }\n' },
     mended: { '.css': ':host { display: inline-block; }\nspan { color: red }\n' },
   },
+  {
+    code: 'style/unknown-property',
+    severity: 'warning',
+    title: 'A property that CSS does not have',
+    reason: 'Browsers leave the declaration out.',
+    fails: { '.css': ':host { display: inline-block; colr: red; }\n' },
+    mended: { '.css': ':host { display: inline-block; color: red; }\n' },
+  },
+  {
+    code: 'style/unknown-class',
+    severity: 'warning',
+    title: 'A class that no style of the element has',
+    reason: 'Style sheets of the page, utility classes among them, do not reach into a shadow root.',
+    fails: { '.html': '<span class="pole">{label}</span>\n', '.css': ':host { display: inline-block; }\n' },
+    mended: {
+      '.html': '<span class="pole">{label}</span>\n',
+      '.css': ':host { display: inline-block; }\n.pole { color: brown; }\n',
+    },
+  },
 ];

@@ -85,6 +85,7 @@ export const traitCodes: Code[] = [
     mended: {
       '.contract.yaml':
         'contract: 1\ntag: quay-mast\nproperties: { label: { type: string }, kind: { enum: [tall, low] } }\nparts: { pole: {} }\nvariants: { pole: { kind: { tall: pole-tall } } }\n',
+      '.css': ':host { display: inline-block; }\n.pole-tall { height: 9em; }\n',
       '.html': '<b part="pole">{label}</b>\n',
     },
   },

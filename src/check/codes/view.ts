@@ -1,7 +1,18 @@
-import { contractWith, type Code } from './code.js';
+import { contractWith, plainContractWith, type Code } from './code.js';
 
 const view = (html: string, more: Record<string, string> = {}) => ({ '.html': `${html}\n`, ...more });
 const LIST = { '.contract.yaml': contractWith('properties: { flags: { type: array, default: [] } }') };
+const contractOf = (more: string) => ({ '.contract.yaml': plainContractWith(more) });
+const KEYED = {
+  '.contract.yaml': contractWith(
+    'properties: { flags: { type: array, items: { type: object, properties: { id: { type: string } } }, default: [] } }\nslots: { note: { each: flags, key: id } }',
+  ),
+};
+const BOOM = {
+  'elements/quay-boom/quay-boom.contract.yaml':
+    'contract: 1\ntag: quay-boom\nproperties: { wide: { type: boolean }, rungs: { type: array }, size: { enum: [small, large] } }\n',
+  'elements/quay-boom/quay-boom.html': 'Boom {wide} {rungs} {size}\n',
+};
 const RAISE = { '.ts': 'export function raise() {}\n' };
 
 export const viewCodes: Code[] = [
@@ -181,5 +192,83 @@ export const viewCodes: Code[] = [
     reason: 'Drawing one draws another inside, and so on until the page stops working.',
     fails: view('{label}<quay-mast></quay-mast>'),
     mended: view('{label}<template when="label"><quay-mast></quay-mast></template>'),
+  },
+  {
+    code: 'view/foreign-syntax',
+    severity: 'error',
+    title: 'An attribute in the syntax of some framework',
+    reason:
+      'A view is plain HTML with expressions: such an attribute would stand in the page and do nothing.',
+    fails: view('<button @click="raise()">{label}</button>', RAISE),
+    mended: view('<button onclick="raise()">{label}</button>', RAISE),
+  },
+  {
+    code: 'view/handler-braces',
+    severity: 'error',
+    title: 'A handler in braces',
+    reason:
+      'An on… attribute is code already; in braces it would be a block that names something and does nothing.',
+    fails: view('<button onclick="{raise}">{label}</button>', {
+      '.ts': 'export const raise = () => {};\n',
+      ...contractOf('methods: { raise: {} }'),
+    }),
+    mended: view('<button onclick="raise()">{label}</button>', {
+      '.ts': 'export const raise = () => {};\n',
+      ...contractOf('methods: { raise: {} }'),
+    }),
+  },
+  {
+    code: 'view/style-name',
+    severity: 'error',
+    title: 'A style map with a name that CSS does not have',
+    reason: 'Keys of a style map are names of CSS, with hyphens; others are ignored.',
+    fails: view('<b style="{ { backgroundColor: label } }">{label}</b>'),
+    mended: view('<b style="{ { \'background-color\': label } }">{label}</b>'),
+  },
+  {
+    code: 'slot/twice',
+    severity: 'error',
+    title: 'Two slots of one name',
+    reason: 'All content goes to the first; the second stays empty.',
+    fails: view('{label}<slot></slot><slot></slot>', contractOf('slots: { default: {} }')),
+    mended: view('{label}<slot></slot>', contractOf('slots: { default: {} }')),
+  },
+  {
+    code: 'slot/without-key',
+    severity: 'error',
+    title: 'A keyed slot without its key',
+    reason: 'One slot for all items would show the content of all at one place.',
+    fails: view(
+      '<template for-each="flag of flags" key="flag.id"><slot name="note"></slot><slot name="note-{flag.id}"></slot></template>',
+      KEYED,
+    ),
+    mended: view(
+      '<template for-each="flag of flags" key="flag.id"><slot name="note-{flag.id}"></slot></template>',
+      KEYED,
+    ),
+  },
+  {
+    code: 'attribute/boolean',
+    severity: 'error',
+    title: 'A boolean attribute with the text false',
+    reason: 'A boolean attribute counts when it is there, whatever its text is: this is true.',
+    fails: view('<quay-boom wide="false"></quay-boom>{label}', BOOM),
+    mended: view('<quay-boom wide="{false}"></quay-boom>{label}', BOOM),
+  },
+  {
+    code: 'attribute/data',
+    severity: 'error',
+    title: 'A text for a property that takes data',
+    reason: 'Lists, objects and functions are properties only; no text can be one.',
+    fails: view('<quay-boom rungs="[1, 2]"></quay-boom>{label}', BOOM),
+    mended: view('<quay-boom rungs="{[1, 2]}"></quay-boom>{label}', BOOM),
+  },
+  {
+    code: 'attribute/value',
+    severity: 'error',
+    title: 'A text that is no value of the property',
+    reason: 'The element would show its default instead.',
+    fails: view('<quay-boom size="big"></quay-boom>{label}', BOOM),
+    mended: view('<quay-boom size="large"></quay-boom>{label}', BOOM),
   },
 ];

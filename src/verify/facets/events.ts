@@ -1,7 +1,7 @@
 import type { JsonSchema } from '../../contract/schema.js';
 import type { Facet, Observation, ProbePage } from '../facet.js';
 import { Observer, show } from '../observe.js';
-import { matchesSchema } from '../matches-schema.js';
+import { matchesSchema } from '../../contract/matches-schema.js';
 import { judge } from './judge.js';
 import { lookAt, type Look } from './look.js';
 import { propertiesOf, type PropertyData } from './property-data.js';

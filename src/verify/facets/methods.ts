@@ -1,6 +1,6 @@
 import type { JsonSchema } from '../../contract/schema.js';
 import type { Facet, Observation, ProbePage } from '../facet.js';
-import { matchesSchema } from '../matches-schema.js';
+import { matchesSchema } from '../../contract/matches-schema.js';
 import { Observer, show } from '../observe.js';
 import { valueFrom } from '../values.js';
 import { sameValue } from './judge.js';

@@ -1,6 +1,6 @@
 import type { JsonSchema } from '../../contract/schema.js';
 import type { Facet, Mounted, Observation, ProbePage } from '../facet.js';
-import { matchesSchema } from '../matches-schema.js';
+import { matchesSchema } from '../../contract/matches-schema.js';
 import { Observer, show } from '../observe.js';
 import { snapshotOf } from './consumer-data.js';
 import { insideOf } from './look.js';

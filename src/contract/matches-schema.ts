@@ -1,4 +1,4 @@
-import type { JsonSchema } from '../contract/schema.js';
+import type { JsonSchema } from './schema.js';
 
 /** Does a value have a type? Looks at all keywords that contracts know; runs in pages, so it is small. */
 export function matchesSchema(
