@@ -36,6 +36,32 @@ const DIFFERENCES: Record<string, Difference> = {
     - expect: { hidden: [img] }
 `,
   },
+  demanding: {
+    contract: `
+properties:
+  label: { type: string, required: true, reflect: true }
+`,
+    samples: `
+- sample: It has all that it needs
+  properties: { label: North }
+  steps:
+    - expect: { text: { p: 5 letters } }
+`,
+  },
+  saving: {
+    contract: `
+parts: { field: What is written into }
+events: { beacon-save: { detail: { type: string } } }
+`,
+    samples: `
+- sample: Somebody writes and leaves
+  steps:
+    - type: { into: field, text: Salt }
+    - focus: button
+    - expect: { event: beacon-save, detail: Salt }
+    - focus: field
+`,
+  },
   nested: {
     contract: `
 properties:
@@ -55,7 +81,7 @@ definitions:
 export function soundFiles(name: string): { contract: string; samples: string } {
   const { slots, more = '', samples = '', contract } = DIFFERENCES[name] ?? {};
   const head = `contract: 1\ntag: beacon-${name}\nwraps: { element: ./${name}.ts }\n`;
-  if (contract !== undefined) return { contract: head + contract, samples: '[]\n' };
+  if (contract !== undefined) return { contract: head + contract, samples: samples || '[]\n' };
   const arrives = name === 'greeting' ? '\n  beacon-arrive: {}' : '';
   const light = samples === 'light';
   return {

@@ -130,7 +130,7 @@ function checkMember(
       'key',
       kind === 'method' ? 'warning' : 'error',
     );
-  } else if (/^on[A-Z]/.test(name) && kind === 'property') {
+  } else if (/^on[a-z]/i.test(name) && kind === 'property') {
     report(
       'property/on-name',
       path,

@@ -141,6 +141,11 @@ export interface ProbePage {
   mount(scene: string, into?: HTMLElement): Promise<Mounted>;
   /** A new container in the page. */
   container(): HTMLElement;
+  /**
+   * An element outside of the host, with the properties that a consumer must give, save the one that is `left` out. It is
+   * in no page yet.
+   */
+  make(left?: string): HTMLElement;
   /** Loads the module that registers the element. */
   register(): Promise<void>;
   /** Why the element cannot be made at all; undefined if it can. */

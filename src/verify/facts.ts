@@ -89,6 +89,7 @@ export function factsOf(
     passed: passedToTry(
       passedAttributes(contract, controlTags).filter((name) => !plan?.written.has(name)),
       [...(contract.passthrough?.native ? [contract.passthrough.native] : []), ...controlTags],
+      contract.wraps !== undefined,
     ),
     relayed: contract.passthrough ? relayedEvents(contract) : [],
     standsForControl: standsForControl(contract),

@@ -13,6 +13,13 @@ export interface PassedAttribute {
 /** Attributes that name other elements: they work by reference, where the element stands, and are no text there. */
 const BY_REFERENCE: ReadonlySet<string> = new Set(['commandfor', 'form', 'list', 'popovertarget', 'usemap']);
 
+/** Attributes that are obsolete (HTML, section 16.2), or that not every browser has yet. */
+const SELDOM: ReadonlySet<string> = new Set(
+  'align alpha border charset closedby colorspace command coords hspace longdesc lowsrc rev shape vspace'.split(
+    ' ',
+  ),
+);
+
 /** Attributes whose text is an address, a list of addresses, or a command. */
 const TEXTS: Readonly<Record<string, [string, string]>> = {
   action: ['#given', '#later'],
@@ -34,9 +41,14 @@ const TEXTS: Readonly<Record<string, [string, string]>> = {
 };
 
 /** What each attribute that reaches the control can be tried with; the control is an element of one of the tags. */
-export function passedToTry(names: readonly string[], tags: readonly string[]): PassedAttribute[] {
+export function passedToTry(
+  names: readonly string[],
+  tags: readonly string[],
+  /** True for a class that somebody wrote, which may have a list of the attributes that people use. */
+  wrapped: boolean,
+): PassedAttribute[] {
   return names.flatMap((name): PassedAttribute[] => {
-    if (BY_REFERENCE.has(name)) return [];
+    if (BY_REFERENCE.has(name) || (wrapped && SELDOM.has(name))) return [];
     const having = tags.filter((candidate) => name in nativeAttributes(candidate));
     const tag = having[0] ?? '';
     const keywords = enumeratedAttribute(tag, name)?.keywords;

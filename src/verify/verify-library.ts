@@ -220,6 +220,11 @@ class HostRun {
     this.server.put(page, pageHtml(tag, this.#imports));
     runner.beginElement();
     runner.goTo(this.server.origin + page);
+    const required = Object.fromEntries(
+      facts.contract.properties
+        .filter((property) => property.required && facts.values[property.name])
+        .map(({ name }) => [name, facts.values[name]!.first]),
+    );
     const all: VerifyResult[] = [];
     // Examples are compiled while the first probes run already.
     const prepared = FACETS.map((facet) => ({ facet, ready: this.#prepare(facet, facts) }));
@@ -231,7 +236,7 @@ class HostRun {
         this.server.put(strict, pageHtml(tag, this.#imports, STRICT_POLICY));
         runner.goTo(this.server.origin + strict);
       }
-      const { outcome, source } = await this.#probe(runner, facet, tag, ready);
+      const { outcome, source } = await this.#probe(runner, facet, tag, required, ready);
       const results = toResults(outcome, { element: tag, facet: facet.name, host, engine, source });
       this.options.onCell?.({ element: tag, facet: facet.name, host, engine, results });
       all.push(...results);
@@ -263,6 +268,7 @@ class HostRun {
     runner: ProbeRunner,
     facet: Facet,
     tag: string,
+    required: Record<string, unknown>,
     ready: Promise<Prepared>,
   ): Promise<{ outcome: Outcome; source: string }> {
     let prepared: Prepared;
@@ -282,6 +288,7 @@ class HostRun {
       data,
       scenes,
       host: `${this.#base}/mount.js`,
+      required,
       register: Object.entries(this.exports).find(([specifier]) => specifier.endsWith(`/${tag}`))![1],
     };
     return { outcome: await runner.run(request), source };

@@ -183,10 +183,12 @@ class ElementEmitter {
 
   /** How the shadow root differs from an open one. */
   #shadow(): string[] {
-    const { encapsulation, passthrough } = this.source.contract;
+    const { encapsulation, passthrough, form } = this.source.contract;
+    // A label of the element gives the focus to the first thing inside that can have it.
+    const delegates = passthrough !== undefined || form !== undefined;
     if (encapsulation === 'none') return ['shadow: null,'];
-    const options = [`mode: ${quoted(encapsulation)}`, ...(passthrough ? ['delegatesFocus: true'] : [])];
-    return encapsulation === 'closed' || passthrough ? [`shadow: { ${options.join(', ')} },`] : [];
+    const options = [`mode: ${quoted(encapsulation)}`, ...(delegates ? ['delegatesFocus: true'] : [])];
+    return encapsulation === 'closed' || delegates ? [`shadow: { ${options.join(', ')} },`] : [];
   }
 
   /** What runs at moments of the element's life, in the behavior and in traits. */

@@ -29,8 +29,11 @@ export const attributes: Facet<Data> = {
     for (const property of properties) {
       const observer = new Observer(property.attribute);
       fromHost(page, mounted.element, property, observer);
-      const element = document.createElement(page.tag);
+      const element = page.make();
       await writeAll(page, element, property, observer, 'before it is in the page');
+      // What must be given is there again before it comes into the page.
+      if (property.required)
+        element.setAttribute(property.attribute, attributeText(property, property.first));
       page.container().append(element);
       await writeAll(page, element, property, observer, 'in the page');
       element.remove();
@@ -46,7 +49,7 @@ export const attributes: Facet<Data> = {
 function fromHost(page: ProbePage, mounted: HTMLElement, property: AttributeData, observer: Observer): void {
   const { name, attribute, first } = property;
   const seen = (mounted as unknown as Record<string, unknown>)[name];
-  const plain = document.createElement(page.tag);
+  const plain = page.make();
   plain.setAttribute(attribute, attributeText(property, first));
   const control = Object.is((plain as unknown as Record<string, unknown>)[name], first);
   const did = `write ${attribute}="${attributeText(property, first)}"`;
@@ -79,7 +82,9 @@ async function writeAll(
     observer.equal(`read ${name} again`, values[name], value);
     await keepsText(element, attribute, text, observer);
   }
-  for (const text of badTexts) {
+  // What must be given is left out, or wrong, nowhere but outside of the page.
+  const mayMiss = !property.required || !element.isConnected;
+  for (const text of mayMiss ? badTexts : []) {
     write(attributeText(property, first));
     write(text);
     observer.expect(
@@ -92,6 +97,7 @@ async function writeAll(
     await keepsText(element, attribute, text, observer);
   }
   write(attributeText(property, first));
+  if (!mayMiss) return;
   element.removeAttribute(attribute);
   observer.expect(
     `remove ${attribute} ${when}`,

@@ -128,7 +128,7 @@ async function visitValues(
 ): Promise<void> {
   const states = openings.filter((opening) => opening instanceof StateOpening);
   const make = async (): Promise<HTMLElement> => {
-    const element = document.createElement(page.tag);
+    const element = page.make();
     page.container().append(element);
     await page.settle();
     return element;

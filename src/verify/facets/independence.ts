@@ -75,7 +75,7 @@ async function shareNoValues(page: ProbePage, data: Data): Promise<Observer> {
       changed ?? '',
       'unchanged',
     );
-    for (const value of [property.second, property.first, undefined]) {
+    for (const value of [property.second, property.first, ...(property.required ? [] : [undefined])]) {
       const kept = look(one.element);
       second[name] = value;
       await page.settle();
@@ -121,7 +121,8 @@ type Begun = Record<string, string>;
 function begun({ values, attributes, inside, states }: Look): Begun {
   return {
     ...Object.fromEntries(Object.entries(values).map(([name, value]) => [name, show(value)])),
-    'its attributes': show(attributes),
+    // Numbers in ids are what tells one from another.
+    'its attributes': show(attributes).replace(/\d+/g, '#'),
     'its inside': inside,
     'its states': show(states),
   };
@@ -178,6 +179,9 @@ async function actAndLook(
   look: (element: Element) => Look,
   state: Observer,
 ): Promise<void> {
+  // Whoever loses the focus to the other may well tell of it.
+  (document.activeElement as HTMLElement | null)?.blur();
+  await page.settle();
   watching.heard.length = 0;
   const changed = await changesOf(page, watching, acting, sample, look);
   const own = await ownDoing(page, changed, sample, look);

@@ -103,7 +103,7 @@ async function moves(page: ProbePage, data: Data): Promise<Observer> {
 async function drawsAfterMove(page: ProbePage, { properties }: Data, observer: Observer): Promise<void> {
   for (const { name, first, second } of properties) {
     const place = page.container();
-    const [moved, stayed] = [document.createElement(page.tag), document.createElement(page.tag)];
+    const [moved, stayed] = [page.make(), page.make()];
     const both = [moved, stayed] as unknown as Record<string, unknown>[];
     place.append(moved, stayed);
     for (const one of both) one[name] = first;
@@ -262,7 +262,7 @@ async function makeAndRemove(
   const place = page.container();
   const made: WeakRef<Element>[] = [];
   for (let time = 0; time < TIMES; time++) {
-    const element = document.createElement(page.tag);
+    const element = page.make();
     for (const { name, first } of properties) (element as unknown as Record<string, unknown>)[name] = first;
     place.append(element);
     made.push(new WeakRef(element));

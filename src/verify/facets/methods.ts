@@ -89,15 +89,15 @@ async function callAnywhere(
   observer: Observer,
 ): Promise<void> {
   const place = page.container();
-  const early = document.createElement(page.tag) as unknown as Callable;
+  const early = page.make() as unknown as Callable;
   await call(early, method, 'before it is in the page', definitions, observer);
-  const late = document.createElement(page.tag) as unknown as Callable;
+  const late = page.make() as unknown as Callable;
   place.append(late);
   await page.settle();
   await call(late, method, 'in the page', definitions, observer);
   place.append(early);
   await page.settle();
-  const gone = document.createElement(page.tag) as unknown as Callable;
+  const gone = page.make() as unknown as Callable;
   place.append(gone);
   await page.settle();
   gone.remove();

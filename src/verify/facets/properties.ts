@@ -80,6 +80,7 @@ async function throughHost(
   await page.until(() => Object.is(element[name], again));
   await deliver(page, observer, property, `change ${name} again`, element, again);
   if (isObject) given.expectSame(second, observer, untouched);
+  if (property.required) return;
   await mounted.set(name, undefined);
   await page.until(() => isDefault(property, element[name]));
   judgeUndefined(page, observer, property, element);
@@ -146,7 +147,7 @@ async function alone(
   observer: Observer,
 ): Promise<void> {
   const { name, first, second, valid } = property;
-  const element = document.createElement(page.tag);
+  const element = page.make(name);
   const values = element as unknown as Values;
   observer.expect(
     `create the element, read ${name}`,
@@ -178,6 +179,11 @@ async function alone(
         show(before[place]),
       );
     });
+  }
+  // Who leaves out what must be given is told in development; what is drawn then, nobody promised.
+  if (property.required) {
+    element.remove();
+    await page.settle();
   }
   values[name] = undefined;
   observer.expect(
@@ -237,9 +243,15 @@ function judgeWrong(
 const AT_ONCE = 40;
 
 /** What is set before the connection is drawn, if the same is drawn when it is set afterwards. */
-async function isDrawn(page: ProbePage, { name, first }: PropertyData, observer: Observer): Promise<void> {
-  const make = (): HTMLElement => document.createElement(page.tag);
+async function isDrawn(
+  page: ProbePage,
+  { name, first, second, required }: PropertyData,
+  observer: Observer,
+): Promise<void> {
+  const make = (): HTMLElement => page.make(name);
   const [early, later, none] = [make(), make(), make()];
+  // What must be given is compared with another value, not with none.
+  if (required) for (const other of [later, none]) (other as unknown as Values)[name] = second;
   (early as unknown as Values)[name] = first;
   const place = page.container();
   place.append(early, later, none);

@@ -43,8 +43,8 @@ function textOf(property: AttributeData, value: unknown): string | null {
 }
 
 /** An element of its own, whose attribute writes are counted. */
-function watched(page: ProbePage, attribute: string) {
-  const element = document.createElement(page.tag);
+function watched(page: ProbePage, { name, attribute }: AttributeData) {
+  const element = page.make(name);
   let count = 0;
   const observer = new MutationObserver((records) => (count += records.length));
   observer.observe(element, { attributes: true, attributeFilter: [attribute] });
@@ -70,13 +70,13 @@ async function probeReflected(
   property: AttributeData,
   observer: Observer,
 ): Promise<void> {
-  const { name, attribute, first, second, kind, valid } = property;
+  const { name, attribute, first, second, kind, valid, required } = property;
   observer.equal(
     `bind ${name}, look at ${attribute}`,
     mounted.element.getAttribute(attribute),
     textOf(property, first),
   );
-  const { element, values, writes, end } = watched(page, attribute);
+  const { element, values, writes, end } = watched(page, property);
   observer.equal('create the element: the default is not reflected', element.getAttribute(attribute), null);
   const sets = (value: unknown, when: string): void => {
     values[name] = value;
@@ -88,9 +88,12 @@ async function probeReflected(
   };
   sets(first, 'before it is in the page');
   sets(property.default, 'before it is in the page');
+  // What must be given is never missing in the page.
+  const atFirst = required ? second : property.default;
+  values[name] = atFirst;
   page.container().append(element);
   await page.settle();
-  observer.equal('put it into the page', element.getAttribute(attribute), null);
+  observer.equal('put it into the page', element.getAttribute(attribute), textOf(property, atFirst));
   writes();
   sets(first, 'in the page');
   await page.settle();
@@ -105,11 +108,13 @@ async function probeReflected(
   await page.settle();
   const echoes = writes() - 1;
   observer.holds('count what the element writes in answer', echoes === 0, `${echoes} writes`, 'none');
-  element.removeAttribute(attribute);
-  observer.equal(`remove ${attribute}`, show(values[name]), show(property.default));
-  await page.settle();
-  observer.equal('look at the attribute again', element.getAttribute(attribute), null);
-  for (const value of [...valid, second, first, property.default, first, undefined])
+  if (!required) {
+    element.removeAttribute(attribute);
+    observer.equal(`remove ${attribute}`, show(values[name]), show(property.default));
+    await page.settle();
+    observer.equal('look at the attribute again', element.getAttribute(attribute), null);
+  }
+  for (const value of [...valid, second, first, ...(required ? [] : [property.default, first, undefined])])
     sets(value, 'in the page');
   await page.settle();
   sets(first, 'once more');
@@ -121,12 +126,9 @@ async function probeReflected(
   end();
 }
 
-async function probeSilent(
-  page: ProbePage,
-  { name, attribute, first, second }: AttributeData,
-  observer: Observer,
-): Promise<void> {
-  const { element, values, writes, end } = watched(page, attribute);
+async function probeSilent(page: ProbePage, property: AttributeData, observer: Observer): Promise<void> {
+  const { name, attribute, first, second } = property;
+  const { element, values, writes, end } = watched(page, property);
   const silent = async (did: string): Promise<void> => {
     await page.settle();
     const count = writes();
@@ -160,7 +162,7 @@ async function probeOthers(
   properties: readonly AttributeData[],
   observer: Observer,
 ): Promise<void> {
-  const element = document.createElement(page.tag);
+  const element = page.make();
   page.container().append(element);
   await page.settle();
   const others = properties.map((other) => other.attribute).filter((other) => other !== attribute);

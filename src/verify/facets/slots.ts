@@ -237,7 +237,7 @@ async function showsInSample(
 
 /** What the slot hands to its content arrives there. */
 async function tryGiven(page: ProbePage, { name, gives }: SlotData, observer: Observer): Promise<void> {
-  const element = document.createElement(page.tag);
+  const element = page.make();
   const heard: { slot: string; data: Record<string, unknown> }[] = [];
   element.addEventListener('slot-given', (event) => heard.push((event as CustomEvent).detail));
   const content = document.createElement('span');

@@ -131,7 +131,7 @@ async function drawnAsSet(page: ProbePage, element: Element, own: Values, observ
   const early = insideOf(element);
   const drawn = async (inPage: boolean): Promise<string> => {
     const place = page.container();
-    const other = document.createElement(page.tag);
+    const other = page.make();
     other.append(document.createElement('i'));
     if (inPage) place.append(other);
     await page.settle();
@@ -156,8 +156,15 @@ function writtenAttributes(page: ProbePage, properties: readonly PropertyData[])
   const element = document.createElement(page.tag);
   for (const property of withAttribute(properties))
     element.setAttribute(property.attribute, attributeText(property, property.first));
+  giveRequired(element, properties);
   page.container().append(element);
   return element;
+}
+
+/** What must be given and no attribute can carry is set as a property. */
+function giveRequired(element: Element, properties: readonly PropertyData[]): void {
+  for (const { name, first, attribute, required } of properties)
+    if (required && attribute === undefined) (element as unknown as Values)[name] = first;
 }
 
 function withAttribute(properties: readonly PropertyData[]): AttributeData[] {
@@ -167,7 +174,7 @@ function withAttribute(properties: readonly PropertyData[]): AttributeData[] {
 function attributesBefore(page: ProbePage, written: Element, properties: readonly PropertyData[]): Observer {
   const observer = new Observer('attributes written before');
   observer.holds('define the element', isUpgraded(written, page.tag), 'not upgraded', 'upgraded');
-  const reference = document.createElement(page.tag);
+  const reference = page.make();
   page.container().append(reference);
   for (const property of withAttribute(properties))
     reference.setAttribute(property.attribute, attributeText(property, property.first));

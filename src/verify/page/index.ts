@@ -39,6 +39,8 @@ interface Request {
   register: string;
   /** Samples that brought an earlier probe to a halt. */
   halting: string[];
+  /** Values for the properties that a consumer must give, by name. */
+  required: Record<string, unknown>;
 }
 
 /** Where a probe stands: it needs a hand from outside, it is done, it broke, or it cannot be tried. */
@@ -140,6 +142,14 @@ class Probe implements ProbePage {
     } finally {
       witness.remove();
     }
+  }
+
+  make(left?: string): HTMLElement {
+    const { tag, required } = this.#request;
+    const element = document.createElement(tag);
+    for (const [name, value] of Object.entries(required))
+      if (name !== left) (element as unknown as Record<string, unknown>)[name] = value;
+    return element;
   }
 
   async whyNotMade(): Promise<string | undefined> {
