@@ -1,5 +1,6 @@
 import { innerRoot } from '../inner-root.js';
 import { Observer } from '../observe.js';
+import { styleText } from './computed-style.js';
 import { endMotion } from './motion.js';
 import { nodesInside, type Opening } from './opening.js';
 
@@ -88,12 +89,21 @@ export class CssPropertyOpening implements Opening {
   }
 }
 
+/** Pseudo-elements that a node can have, and itself. */
+function pseudoElementsOf(node: Element): (string | undefined)[] {
+  const own = [undefined, '::before', '::after'];
+  if (node instanceof HTMLInputElement || node instanceof HTMLTextAreaElement) own.push('::placeholder');
+  if (node instanceof HTMLLIElement || node.localName === 'summary') own.push('::marker');
+  if (node instanceof HTMLDialogElement) own.push('::backdrop');
+  return own;
+}
+
 /** How an element and all that is inside it look, custom properties themselves aside. */
 function look(element: HTMLElement): string {
   const root = innerRoot(element);
   const roots = root instanceof ShadowRoot ? [root] : [];
   const styles = [element, ...nodesInside(element)].flatMap((node) =>
-    [undefined, '::before', '::after', '::marker', '::placeholder', '::backdrop'].map((pseudo) => ({
+    pseudoElementsOf(node).map((pseudo) => ({
       pseudo,
       style: getComputedStyle(node, pseudo),
     })),
@@ -105,16 +115,9 @@ function look(element: HTMLElement): string {
     .map(({ pseudo, style }) =>
       (pseudo === '::before' || pseudo === '::after') && /^(none|normal)$/.test(style.content)
         ? ''
-        : textOf(style),
+        : styleText(style),
     )
     .join('\n');
-}
-
-function textOf(style: CSSStyleDeclaration): string {
-  return [...style]
-    .filter((name) => !name.startsWith('--'))
-    .map((name) => style.getPropertyValue(name))
-    .join(';');
 }
 
 /** True if a style sheet, or an inline style, of the element's own names the custom property. */

@@ -1,3 +1,4 @@
+import { styleText } from './computed-style.js';
 import type { Observer } from '../observe.js';
 
 /** Elements that any page has, to see whether their style changes. */
@@ -69,11 +70,7 @@ function commonLooks(): string[] {
     box.style.display = 'none';
     box.append(node);
     document.body.append(box);
-    const style = getComputedStyle(node);
-    const text = [...style]
-      .filter((name) => !name.startsWith('--'))
-      .map((name) => style.getPropertyValue(name))
-      .join(';');
+    const text = styleText(getComputedStyle(node));
     box.remove();
     return text;
   });
