@@ -22,7 +22,7 @@ methods:
 parts: { glass: What lights }
 passthrough: { to: glass, native: button, except: [formtarget] }
 form: { value: label }
-states: { lit: It is bright }
+states: { shining: It is bright }
 cssProperties: { --lamp-color: { syntax: '<color>', initial: '#b58900' } }
 promises: { policy: strict }
 wraps: { element: ./${name}.ts }

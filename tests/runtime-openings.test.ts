@@ -32,9 +32,9 @@ passthrough: { to: control, native: button }
   'elements/quay-choice/quay-choice.html':
     '<quay-turn local-name="{flat ? \'quay-flat\' : \'quay-turn\'}" local-names="quay-turn quay-flat"></quay-turn>',
   'elements/quay-locked/quay-locked.contract.yaml':
-    'contract: 1\ntag: quay-locked\nencapsulation: closed\nproperties: { on: { type: boolean } }\nstates: { lit: {} }\n',
+    'contract: 1\ntag: quay-locked\nencapsulation: closed\nproperties: { on: { type: boolean } }\nstates: { shining: {} }\n',
   'elements/quay-locked/quay-locked.html': '<b>{on}</b>',
-  'elements/quay-locked/quay-locked.ts': 'export const states = { lit: (locked) => locked.on };\n',
+  'elements/quay-locked/quay-locked.ts': 'export const states = { shining: (locked) => locked.on };\n',
   'elements/quay-kinds/quay-kinds.contract.yaml': `
 contract: 1
 tag: quay-kinds
@@ -171,7 +171,7 @@ describe('a closed root', () => {
         let early; try { early = locked.attachInternals().shadowRoot; } catch (error) { early = error.name; }
         document.body.append(locked);
         locked.on = true; await locked.settled;
-        const seen = [early, locked.matches(':state(lit)')];
+        const seen = [early, locked.matches(':state(shining)')];
         locked.remove();
         return seen;`),
     ).toEqual(['NotSupportedError', true]);

@@ -11,7 +11,7 @@ interface Difference {
 const DIFFERENCES: Record<string, Difference> = {
   closed: { more: 'encapsulation: closed' },
   'light-tree': { slots: '', more: 'encapsulation: none\n', samples: 'light' },
-  internals: { more: 'states: { lit: It is on }' },
+  internals: { more: 'states: { shining: It is on }' },
   data: { slots: 'slots: { default: { drawn: false }, note: {} }' },
   greeting: {
     samples: `

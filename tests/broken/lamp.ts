@@ -176,8 +176,8 @@ export class Lamp extends HTMLElement {
   }
 
   showState(bright: boolean): void {
-    if (bright) this.internals.states.add('lit');
-    else this.internals.states.delete('lit');
+    if (bright) this.internals.states.add('shining');
+    else this.internals.states.delete('shining');
   }
 
   tellForm(): void {

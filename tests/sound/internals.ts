@@ -18,8 +18,8 @@ export default class extends Beacon {
 
   protected override draw(): void {
     this.shadowRoot!.querySelector('button')!.textContent = words(this);
-    if (this.on) this.#internals.states.add('lit');
-    else this.#internals.states.delete('lit');
+    if (this.on) this.#internals.states.add('shining');
+    else this.#internals.states.delete('shining');
     this.#internals.ariaLabel = String(this.label ?? '');
   }
 }

@@ -16,6 +16,30 @@ const known = (kind: string, fails: Code['fails'], mended: Code['mended'], reaso
   mended,
 });
 
+/** What only a build finds: the files that a package is made of are put together then. */
+export const buildCodes: Code[] = [
+  {
+    code: 'build/missing-file',
+    severity: 'error',
+    title: 'A picture or a font that is not there',
+    reason:
+      'Files that a style names are put into the package; one that is missing would be missing for all.',
+    fails: { '.css': ':host { display: block; background: url(none.png); }\n' },
+    mended: { '.css': ':host { display: block; background: url(data:,none); }\n' },
+  },
+  {
+    code: 'build/bundle',
+    severity: 'error',
+    title: 'A module that cannot be put together',
+    reason: 'An import leads nowhere, or to a name that is not exported.',
+    fails: { '.ts': "import { word } from './word.js';\nexport function connected() { word(); }\n" },
+    mended: {
+      '.ts': "import { word } from './word.js';\nexport function connected() { word(); }\n",
+      'elements/quay-mast/word.js': 'export function word() {}\n',
+    },
+  },
+];
+
 export const libraryCodes: Code[] = [
   known(
     'property',
