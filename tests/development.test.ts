@@ -57,6 +57,19 @@ describe('a development build', () => {
     ]);
   });
 
+  it('tells of a name in a consumer’s template that is not given', async () => {
+    expect(
+      await warnings(`
+        document.body.insertAdjacentHTML('beforeend', html('<quay-board caption="Today"><template slot="note"><b title="{ship}">{idd}: {item}</b></template></quay-board>'));
+        await wait();
+        document.body.lastElementChild.remove();`),
+    ).toEqual([
+      expect.stringMatching(
+        /The template for the slot "note" of <quay-board> names "idd", which is not given; there is id, /,
+      ),
+    ]);
+  });
+
   it('tells of data that was changed in place, and freezes nothing', async () => {
     expect(
       await warnings(`

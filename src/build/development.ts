@@ -1,4 +1,5 @@
-import type { Contract, Property } from '../contract/model.js';
+import type { Contract, Property, Slot } from '../contract/model.js';
+import { followReference } from '../contract/references.js';
 import { literal, quoted } from '../literal.js';
 
 /** The folder of the modules that only development builds of consumers load (the export condition `development`). */
@@ -39,7 +40,7 @@ export function developmentIndex(tags: readonly string[]): string {
   return `${tags.map((tag) => `import './${tag}.class.js';`).join('\n')}\n\nexport * from '../index.js';\n`;
 }
 
-function promisesOf({ tag, properties }: Contract): object {
+function promisesOf({ tag, properties, slots, definitions }: Contract): object {
   const attributes = properties.flatMap((property) => {
     const allowed = allowedText(property);
     return property.attribute && allowed ? [[property.attribute, allowed] as const] : [];
@@ -48,6 +49,12 @@ function promisesOf({ tag, properties }: Contract): object {
     tag,
     required: properties.filter(({ required }) => required).map(({ name, attribute }) => [name, attribute]),
     attributes: Object.fromEntries(attributes),
+    templates: Object.fromEntries(
+      slots.flatMap((slot) => {
+        const names = namesFor(slot, properties, definitions);
+        return names ? [[slot.name, names]] : [];
+      }),
+    ),
     data: properties.filter(({ kind }) => kind === 'array' || kind === 'object').map(({ name }) => name),
   };
 }
@@ -62,4 +69,16 @@ function allowedText({ kind, schema, default: given }: Property): object | undef
     ...(maximum === undefined ? {} : { maximum }),
     otherwise,
   };
+}
+
+/** Names that a template for a slot can show; undefined where any may be right. */
+function namesFor(
+  { each, gives }: Slot,
+  properties: readonly Property[],
+  definitions: Contract['definitions'],
+): string[] | undefined {
+  if (each === undefined) return gives.length > 0 ? gives : undefined;
+  const list = properties.find(({ name }) => name === each)?.schema;
+  const item = list?.items && followReference(list.items, definitions);
+  return item?.properties ? [...Object.keys(item.properties), 'item', 'index'] : undefined;
 }

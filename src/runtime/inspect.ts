@@ -7,6 +7,8 @@ export interface Promises {
   attributes: Record<string, { choices?: unknown[]; minimum?: number; maximum?: number; otherwise: string }>;
   /** Properties that hold a consumer's data. */
   data: string[];
+  /** Names that templates of consumers can show, by slot. */
+  templates: Record<string, string[]>;
 }
 
 interface Callbacks {
@@ -31,7 +33,10 @@ export function inspect(Class: CustomElementConstructor, promises: Promises): vo
   prototype.connectedCallback = function (this: HTMLElement) {
     connectedCallback?.call(this);
     // Some frameworks set properties after they have put the element in its place.
-    setTimeout(() => tellMissing(this, promises));
+    setTimeout(() => {
+      tellMissing(this, promises);
+      tellMisspelt(this, promises);
+    });
     if (watched.has(this)) return;
     watched.add(this);
     for (const type of ['click', 'change', 'input', 'keydown'])
@@ -70,6 +75,34 @@ function tellMissing(element: HTMLElement, { tag, required }: Promises): void {
       ? `the attribute "${attribute}" or the property "${name}"`
       : `the property "${name}"`;
     tell(element, `<${tag}> needs ${how}, which was not given.`);
+  }
+}
+
+/** `{name}` in a consumer's template that is none of the names which the slot gives. */
+function tellMisspelt(element: HTMLElement, { tag, templates }: Promises): void {
+  for (const template of element.querySelectorAll<HTMLTemplateElement>(':scope > template')) {
+    const slot = template.slot || 'default';
+    const known = Object.hasOwn(templates, slot) ? templates[slot]! : undefined;
+    if (!known) continue;
+    const holder = document.createElement('div');
+    holder.append(template.content.cloneNode(true));
+    const texts = [
+      holder.textContent ?? '',
+      ...[...holder.querySelectorAll('*')].flatMap(({ attributes }) =>
+        [...attributes].map(({ value }) => value),
+      ),
+    ];
+    const calls = [...holder.querySelectorAll<HTMLElement>('[data-call]')].map(
+      ({ dataset }) => dataset.call!,
+    );
+    const names = texts.flatMap((text) => [...text.matchAll(/\{\s*([\w$-]+)/g)].map(([, name]) => name!));
+    for (const name of [...names, ...calls]) {
+      if (known.includes(name)) continue;
+      tell(
+        element,
+        `The template for the slot "${slot}" of <${tag}> names "${name}", which is not given; there is ${known.join(', ')}.`,
+      );
+    }
   }
 }
 
