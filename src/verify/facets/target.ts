@@ -19,17 +19,6 @@ export function hasFocus(target: Element): boolean {
   return activeElement === target;
 }
 
-/** The innermost element that has the focus, through shadow roots. */
-export function focusedElement(): Element | null {
-  let active = document.activeElement;
-  for (;;) {
-    const root = active && innerRoot(active);
-    const inner = root instanceof ShadowRoot ? root.activeElement : null;
-    if (!inner) return active;
-    active = inner;
-  }
-}
-
 /**
  * Could a person see it? It has a size, nothing hides it or makes it transparent, no box around it cuts it off, and it
  * is on the page.
