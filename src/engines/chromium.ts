@@ -106,13 +106,15 @@ async function findInstalled(): Promise<string | undefined> {
 }
 
 async function start(executable: string, env: NodeJS.ProcessEnv): Promise<Browser> {
-  const profile = await newProfile();
+  const profile = newProfile();
   const child = spawn(executable, [...ARGUMENTS, `--user-data-dir=${profile.folder}`, 'about:blank'], {
     env,
     stdio: ['ignore', 'ignore', 'pipe', 'pipe', 'pipe'],
+    // A group of its own, so that all its processes can be ended together.
+    detached: true,
   });
   const forget = atEnd(() => {
-    child.kill('SIGKILL');
+    killGroup(child);
     profile.removeNow();
   });
   let said = '';
@@ -143,10 +145,20 @@ async function start(executable: string, env: NodeJS.ProcessEnv): Promise<Browse
   }
 }
 
+/** Ends a browser and all processes that it started. */
+function killGroup({ pid }: ChildProcess): void {
+  if (pid === undefined) return;
+  try {
+    process.kill(-pid, 'SIGKILL');
+  } catch {
+    // It has ended already.
+  }
+}
+
 async function stop(child: ChildProcess, profile: Profile): Promise<void> {
   if (child.exitCode === null && child.signalCode === null && child.pid !== undefined) {
     const gone = new Promise((resolve) => child.once('exit', resolve));
-    child.kill('SIGKILL');
+    killGroup(child);
     await gone;
   }
   await profile.remove();

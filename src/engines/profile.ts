@@ -1,5 +1,5 @@
-import { rmSync } from 'node:fs';
-import { mkdtemp, readdir, rm } from 'node:fs/promises';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { readdir, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { isRunning } from '../processes.js';
@@ -16,14 +16,28 @@ export interface Profile {
 const NAME = /^lastwright-profile-(\d+)-/;
 
 /** Makes a new profile; removes those whose process was killed. */
-export async function newProfile(): Promise<Profile> {
-  const folder = await mkdtemp(join(tmpdir(), `lastwright-profile-${process.pid}-`));
+export function newProfile(): Profile {
+  // At once, so that nobody can end this process between the making and the remembering.
+  const folder = mkdtempSync(join(tmpdir(), `lastwright-profile-${process.pid}-`));
   void sweep();
   return {
     folder,
     remove: () => rm(folder, { recursive: true, force: true, maxRetries: 5 }).catch(() => {}),
-    removeNow: () => rmSync(folder, { recursive: true, force: true, maxRetries: 3, retryDelay: 50 }),
+    removeNow: () => removeAtOnce(folder),
   };
+}
+
+/** A browser that was killed may write a last file; then its folder is removed once more. */
+function removeAtOnce(folder: string): void {
+  for (let tries = 0; tries < 10 && existsSync(folder); tries++) {
+    rmSync(folder, { recursive: true, force: true, maxRetries: 3, retryDelay: 20 });
+    pause(20);
+  }
+}
+
+/** Waits without giving way: the process is about to end. */
+function pause(milliseconds: number): void {
+  Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, milliseconds);
 }
 
 async function sweep(): Promise<void> {
