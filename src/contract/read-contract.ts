@@ -8,7 +8,7 @@ import { readDocument, type Locate } from './read-document.js';
 import { described, each, readMembers } from './read-members.js';
 import { checkReferences, usedDefinitions } from './references.js';
 import { reportInto } from './report.js';
-import { contractSchema, samplesSchema, type ContractFile } from './schema.js';
+import { contractSchema, promisesStrictPolicy, samplesSchema, type ContractFile } from './schema.js';
 
 /** A contract that was read; undefined where its file has errors that leave no meaning. */
 export interface ReadContract {
@@ -83,7 +83,7 @@ function frame(file: string, source: ContractFile, locate: Locate): Frame {
       byProperty: byProperty as Record<string, Record<string, string>>,
     })),
     wraps: source.wraps?.element,
-    strictPolicy: source.promises?.policy === undefined ? undefined : source.promises.policy === 'strict',
+    strictPolicy: promisesStrictPolicy(source.promises),
     locate,
   };
 }

@@ -155,6 +155,11 @@ const variant = z.union([z.string(), z.record(z.string(), z.string())]);
 /** What is vouched for beyond the members: `strict` holds under a strict policy, `any` promises nothing. */
 const promises = z.strictObject({ policy: z.enum(['strict', 'any']).optional() });
 
+/** Whether a strict policy is promised; undefined where nothing is said of it. */
+export function promisesStrictPolicy(said: z.infer<typeof promises> | undefined): boolean | undefined {
+  return said?.policy === undefined ? undefined : said.policy === 'strict';
+}
+
 /** A trait that an element has; `as` gives its properties other names there. */
 const traitUse = z.preprocess(
   (value) => (typeof value === 'string' ? { trait: value } : value),

@@ -6,7 +6,7 @@ import { OWN_FOLDER } from './own-folder.js';
 import { readPackage } from './read-package.js';
 import { compileScss, ScssProblem } from './scss.js';
 import { readDocument, type Locate } from '../contract/read-document.js';
-import { librarySchema, type LibraryFile } from '../contract/schema.js';
+import { librarySchema, promisesStrictPolicy, type LibraryFile } from '../contract/schema.js';
 
 /** A text file of the library; its path is relative to the root, with forward slashes. */
 export interface SourceFile {
@@ -210,7 +210,7 @@ export async function openLibrary(root: string): Promise<Library> {
     definitions,
     styles,
     severity: config.severity ?? {},
-    strictPolicy: config.promises?.policy === undefined ? undefined : config.promises.policy === 'strict',
+    strictPolicy: promisesStrictPolicy(config.promises),
     findings,
   };
 }

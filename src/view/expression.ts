@@ -1,3 +1,4 @@
+import { isUnsafeMember } from '../runtime/member-key.js';
 import { parse, parseExpressionAt } from 'acorn';
 import { boundNames, isTreeNode, walk, type TreeNode } from '../behavior/tree.js';
 import { isKeptWord } from '../contract/names.js';
@@ -264,23 +265,6 @@ const HANDLER_KINDS = new Set([
   'VariableDeclarator',
 ]);
 
-/** Members that lead from any value to code or to what all values share. */
-const UNSAFE_MEMBERS = new Set([
-  'constructor',
-  'prototype',
-  '__proto__',
-  '__defineGetter__',
-  '__defineSetter__',
-  '__lookupGetter__',
-  '__lookupSetter__',
-  'defineProperties',
-  'defineProperty',
-  'getOwnPropertyDescriptor',
-  'getOwnPropertyDescriptors',
-  'getPrototypeOf',
-  'setPrototypeOf',
-]);
-
 /** The name of a member, where it is written out; undefined where it is known at run time only. */
 function memberName(key: TreeNode, computed: unknown): string | undefined {
   if (!computed) return String(key.type === 'Identifier' ? key.name : key.value);
@@ -326,7 +310,7 @@ function check(
     const key = (node.type === 'MemberExpression' ? node.property : node.key) as TreeNode | undefined;
     if ((node.type !== 'MemberExpression' && node.type !== 'Property') || !key) return undefined;
     const name = memberName(key, node.computed);
-    if (name !== undefined && UNSAFE_MEMBERS.has(name)) {
+    if (name !== undefined && isUnsafeMember(name)) {
       return refuse(
         key,
         'view/unsafe-member',

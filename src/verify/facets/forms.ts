@@ -1,6 +1,7 @@
 import type { Facet, Mounted, Observation, ProbePage } from '../facet.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer, show } from '../observe.js';
+import { FOCUSABLE } from './target.js';
 
 interface Data {
   /** The property whose value the form gets, with two values; undefined where the control inside or the state has it. */
@@ -344,8 +345,6 @@ async function tryDisabledTwice(
   await page.until(() => !off());
   observer.equal('take disabled away', off(), false);
 }
-
-const FOCUSABLE = 'a[href], button, input, select, textarea, summary, [tabindex]';
 
 async function tryLabel({ mounted, label, page, data }: Stage): Promise<Observation> {
   const observer = new Observer('label');

@@ -1,6 +1,6 @@
 import type { Facet, Mounted, Observation, ProbePage } from '../facet.js';
 import { Observer, show } from '../observe.js';
-import { difference, lookAt, type Look } from './look.js';
+import { difference, looker, type Look } from './look.js';
 import { propertiesOf, type PropertyData } from './property-data.js';
 import { allSamples, type SampleData } from './plan-samples.js';
 import { describeAct, HALTING, runSteps, UNHEARD, withSample, type Act } from './run-steps.js';
@@ -36,11 +36,6 @@ export const independence: Facet<Data> = {
     return results;
   },
 };
-
-function looker({ properties, states }: Data): (element: Element) => Look {
-  const names = properties.map(({ name }) => name);
-  return (element) => lookAt(element, names, states);
-}
 
 async function shareNoValues(page: ProbePage, data: Data): Promise<Observer> {
   const { properties } = data;

@@ -3,7 +3,7 @@ import type { Facet, Mounted, Observation, ProbePage } from '../facet.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer, show } from '../observe.js';
 import { judge } from './judge.js';
-import { difference, insideOf, lookAt, type Look } from './look.js';
+import { difference, insideOf, looker } from './look.js';
 import { freshValue, likeFresh, propertiesOf, type PropertyData } from './property-data.js';
 import { allSamples, type SampleData } from './plan-samples.js';
 import { describeAct, HALTING, runSteps, withSample, type Act } from './run-steps.js';
@@ -51,11 +51,6 @@ export const lifecycle: Facet<Data> = {
     return [...observers.map((observer): Observation => observer.result()), ...works];
   },
 };
-
-function looker({ properties, states }: Data): (element: Element) => Look {
-  const names = properties.map(({ name }) => name);
-  return (element) => lookAt(element, names, states);
-}
 
 /** Everything is as before after a move, and after a removal and a second connection. */
 async function moves(page: ProbePage, data: Data): Promise<Observer> {

@@ -29,6 +29,18 @@ export function lookAt(element: Element, properties: readonly string[], states: 
   };
 }
 
+/** Looks at elements, with the properties and states that a probe knows of. */
+export function looker({
+  properties,
+  states,
+}: {
+  properties: readonly { name: string }[];
+  states: readonly string[];
+}): (element: Element) => Look {
+  const names = properties.map(({ name }) => name);
+  return (element) => lookAt(element, names, states);
+}
+
 /** True while an element is in a custom state (HTML, section 4.13.7.4). */
 export function hasState(element: Element, name: string): boolean {
   try {

@@ -1,6 +1,7 @@
 import type { Facet, Mounted, Observation, ProbePage } from '../facet.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer, show } from '../observe.js';
+import { FOCUSABLE } from './target.js';
 import type { PassedAttribute } from '../passed-attributes.js';
 
 interface Data {
@@ -244,8 +245,6 @@ async function tryExcept({ page, mounted, control, data }: Stage): Promise<Obser
   }
   return observer.result();
 }
-
-const FOCUSABLE = 'a[href], button, input, select, textarea, summary, [tabindex]';
 
 async function tryFocus({ page, mounted, control }: Stage): Promise<Observation> {
   const { element } = mounted;

@@ -1,5 +1,8 @@
 import { innerRoot } from '../inner-root.js';
 
+/** What can have the focus by itself (HTML, section 6.6.2). */
+export const FOCUSABLE = 'a[href], button, input, select, textarea, summary, [tabindex]';
+
 /** The element that a sample names: a part, `host`, or by a selector inside the element. */
 export function findTarget(element: Element, target: string, parts: readonly string[]): Element | undefined {
   if (target === 'host') return element;
