@@ -3,8 +3,8 @@ import { readBehavior } from '../src/behavior/read-behavior.js';
 import { readContract } from '../src/contract/read-contract.js';
 import type { Contract } from '../src/contract/model.js';
 import { parseView } from '../src/view/parse-view.js';
-import { planView } from '../src/view/plan.js';
-import { allBlocks } from '../src/view/view-plan.js';
+import { buildViewTree } from '../src/view/build-view-tree.js';
+import { allBlocks, nodesOf, type ViewNode } from '../src/view/view-tree.js';
 
 const CONTRACT = readContract(
   'c.yaml',
@@ -31,19 +31,26 @@ export function all(mast: Inside) { return JSON.stringify(mast); }
 export function raise(mast: Inside, by = 1) { mast.state.count += by; }
 `;
 
-function plan(html: string, library: Contract[] = []) {
+function build(html: string, library: Contract[] = []) {
   const { view, findings } = parseView('v.html', html);
   const { behavior } = readBehavior('b.ts', BEHAVIOR);
-  const planned = planView(
+  const built = buildViewTree(
     view,
     CONTRACT,
     behavior,
     new Map([CONTRACT, ...library].map((contract) => [contract.tag, contract])),
   );
-  return { ...planned, findings: [...findings, ...planned.findings] };
+  return { ...built, findings: [...findings, ...built.findings] };
 }
 
-const reads = (html: string) => [...plan(html).plan.root.bindings[0]!.reads].sort();
+/** What the first thing in a view reads that reads something. */
+const reads = (html: string) => {
+  const readsOf = (node: ViewNode): string[] => {
+    if (node.kind === 'text') return [...node.reads];
+    return node.kind === 'element' ? node.bindings.flatMap((binding) => [...binding.reads]) : [];
+  };
+  return nodesOf(build(html).tree.root).flatMap(readsOf).sort();
+};
 
 describe('a view', () => {
   it.each([
@@ -61,12 +68,12 @@ describe('a view', () => {
     ['<p>{(label)}</p>', ['property:label']],
     ['<p>{ (bright ? (height) : count) }</p>', ['property:bright', 'property:height', 'state:count']],
   ])('knows what %s reads', (html, expected) => {
-    expect(plan(html).findings).toEqual([]);
+    expect(build(html).findings).toEqual([]);
     expect(reads(html)).toEqual(expected);
   });
 
   it('splits itself into blocks that know their loops', () => {
-    const { plan: made, findings } = plan(`
+    const { tree, findings } = build(`
       <ul>
         <template for-each="flag, place of flags" key="flag.id">
           <li onclick="raise(place)">{flag.name}<template when="flag.torn"> torn</template></li>
@@ -75,17 +82,18 @@ describe('a view', () => {
       <template when="bright"><b>bright</b></template>
       <template otherwise>dark</template>`);
     expect(findings).toEqual([]);
-    const blocks = allBlocks(made.root);
-    expect(blocks.map(({ name }) => name)).toEqual([
-      'QuayMastView',
-      'FlagBlock',
-      'FlagBlock2',
-      'BrightBlock',
-      'NoBrightBlock',
+    const blocks = allBlocks(tree.root);
+    expect(blocks.map(({ nodes }) => nodes.map(({ kind }) => kind).join())).toEqual([
+      'element,when',
+      'element',
+      'text',
+      'element',
+      'text',
     ]);
-    expect(made.root.markup).toBe('<ul></ul><!---->');
-    expect(blocks[1]).toMatchObject({ markup: '<li> </li>', single: true });
-    expect([...made.calls]).toEqual(['raise']);
+    const flags = ['flag', 'place'].map((name) => expect.objectContaining({ name, depth: 0 }));
+    expect(blocks.map(({ loops }) => loops)).toEqual([[], flags, flags, [], []]);
+    expect([...tree.bound]).toEqual(['flag', 'place']);
+    expect([...tree.calls]).toEqual(['raise']);
   });
 
   it.each([
@@ -167,7 +175,7 @@ describe('a view', () => {
       /default, top/,
     ],
   ])('finds %s', (_, html, code, line, column, help) => {
-    const { findings } = plan(html);
+    const { findings } = build(html);
     const finding = findings.find((other) => other.code === code);
     expect(finding, JSON.stringify(findings)).toBeDefined();
     expect(finding!.line).toBe(line);
@@ -178,12 +186,12 @@ describe('a view', () => {
   it('says that a name means two things', () => {
     const { behavior } = readBehavior('b.ts', 'export const state = () => ({ label: 1 });');
     const { view } = parseView('v.html', '<p>{label}</p>');
-    const { findings } = planView(view, CONTRACT, behavior, new Map());
+    const { findings } = buildViewTree(view, CONTRACT, behavior, new Map());
     expect(findings).toMatchObject([{ code: 'view/ambiguous-name', line: 1, column: 5 }]);
   });
 
   it('refuses markup that is nested without end', () => {
-    const { findings } = plan('<div>'.repeat(100_000));
+    const { findings } = build('<div>'.repeat(100_000));
     expect(findings.some(({ code }) => code === 'view/too-deep')).toBe(true);
   });
 });

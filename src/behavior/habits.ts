@@ -1,6 +1,6 @@
 import type { Fix } from '../finding.js';
 import { INSIDE_MEMBERS } from './inside-members.js';
-import { isFunction, walk, type TreeNode } from './tree.js';
+import { isFunction, walk, type TreeNode } from '../syntax/tree.js';
 
 /** A change in place of something that a view or a consumer holds too. */
 export interface Mutation {

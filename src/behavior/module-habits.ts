@@ -1,4 +1,4 @@
-import { isFunction, isTreeNode, walk, type TreeNode } from './tree.js';
+import { isFunction, isTreeNode, walk, type TreeNode } from '../syntax/tree.js';
 
 /** Modules that a module imports or passes on, types aside. */
 export function importsIn(root: TreeNode): { from: string; offset: number }[] {

@@ -3,7 +3,7 @@ import { PositionIndex, type Finding } from '../finding.js';
 import { mutationsIn, unendedIn, type Mutation } from './habits.js';
 import { importsIn, moduleStateIn, shadowRootsIn } from './module-habits.js';
 import { functionReads, type Reads } from './reads.js';
-import { isFunction, isTreeNode, walk, type TreeNode } from './tree.js';
+import { isFunction, isTreeNode, walk, type TreeNode } from '../syntax/tree.js';
 
 /** One name that a behavior module exports. */
 export interface BehaviorExport {

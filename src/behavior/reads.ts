@@ -1,5 +1,5 @@
 import { INSIDE_MEMBERS } from './inside-members.js';
-import { boundNames, isTreeNode, walk, type TreeNode } from './tree.js';
+import { boundNames, isTreeNode, walk, type TreeNode } from '../syntax/tree.js';
 
 /** Names that code reads: properties of the host and names of the state, or everything where that cannot be seen. */
 export type Reads = { properties: Set<string>; state: Set<string> } | 'everything';

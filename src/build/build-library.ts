@@ -1,6 +1,6 @@
 import type { Analysis, Element } from '../check/analyze.js';
 import { hasErrors, type Finding } from '../finding.js';
-import { quoted } from '../literal.js';
+import { quoted } from '../syntax/literal.js';
 import { bundleElements } from './bundle.js';
 import { readFile } from 'node:fs/promises';
 import { toolFile } from '../tool-files.js';
@@ -47,17 +47,17 @@ export async function buildLibrary({ library, elements, styles, findings }: Anal
 }
 
 /** Tags of elements that an element's view uses, and that are made from views themselves. */
-function ownElements({ contract, plan }: Element, elements: readonly Element[]): string[] {
-  return [...(plan?.uses ?? [])].filter(
+function ownElements({ contract, tree }: Element, elements: readonly Element[]): string[] {
+  return [...(tree?.uses ?? [])].filter(
     (tag) =>
       tag !== contract.tag && elements.some((other) => other.contract.tag === tag && !other.contract.wraps),
   );
 }
 
 /** The module that registers an element, after those that its view uses. */
-function registeringModule({ contract, plan }: Element): string {
+function registeringModule({ contract, tree }: Element): string {
   const { tag, className } = contract;
-  const uses = [...(plan?.uses ?? [])].filter((other) => other !== tag);
+  const uses = [...(tree?.uses ?? [])].filter((other) => other !== tag);
   return [
     `import { define } from '../shared/runtime.js';`,
     `import { ${className} } from '../classes/${tag}.js';`,

@@ -4,9 +4,9 @@ import type { BuildFailure, BuildOptions, Message, OutputFile, Plugin } from 'es
 import type { Analysis, Element } from '../check/analyze.js';
 import type { Finding } from '../finding.js';
 import { slashed, type Library } from '../library/open-library.js';
-import { quoted, templateLiteral } from '../literal.js';
+import { quoted, templateLiteral } from '../syntax/literal.js';
 import { packageStyle } from '../style/package-style.js';
-import { emitElement, PASSING, type Addresses, type EmittedElement } from '../view/emit-element.js';
+import { emitElement, PASSING, type Addresses, type EmittedElement } from '../emit/browser/element.js';
 import { bundleName } from './package-manifest.js';
 import { toolFile } from '../tool-files.js';
 
@@ -180,13 +180,13 @@ function traitEntries(library: Library, elements: readonly Element[]): { in: str
 }
 
 function emit(
-  { contract, folder, behavior, traits, view, plan, css, documentCss, libraryCss }: ShippedElement,
+  { contract, folder, behavior, traits, tree, css, documentCss, libraryCss }: ShippedElement,
   addresses: Addresses,
 ): EmittedElement {
   const source = {
     contract,
-    plan: plan!,
-    view: { text: folder.view!.text, positions: view!.positions },
+    tree: tree!,
+    viewText: folder.view!.text,
     behavior,
     traits,
     css,

@@ -1,6 +1,6 @@
 import type { Contract, Method, Property } from '../contract/model.js';
 import { liveProperties, nativeProperties, nativeType, standsForControl } from '../contract/passed.js';
-import { quoted } from '../literal.js';
+import { quoted } from '../syntax/literal.js';
 import {
   docComment,
   functionSignature,

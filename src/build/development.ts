@@ -1,6 +1,6 @@
 import type { Contract, Property, Slot } from '../contract/model.js';
 import { followReference } from '../contract/references.js';
-import { literal, quoted } from '../literal.js';
+import { literal, quoted } from '../syntax/literal.js';
 
 /** The folder of the modules that only development builds of consumers load (the export condition `development`). */
 export const DEVELOPMENT = 'development';

@@ -1,13 +1,13 @@
 import { LIFECYCLE_EXPORTS } from '../behavior/read-behavior.js';
 import type { Finding, Position, Severity } from '../finding.js';
 import { meantBy, suggestion } from '../nearest.js';
-import type { Placed } from '../view/view-plan.js';
+import type { Placed } from '../view/view-tree.js';
 import type { Element } from './analyze.js';
 import { checkWrappedClass } from './wrapped-class.js';
 
 /** Do the files of an element keep what its contract promises? `broken` files are not looked into. */
 export function checkAgreement(element: Element, broken: boolean): Finding[] {
-  const { contract, folder, plan, behavior } = element;
+  const { contract, folder, tree, behavior } = element;
   const findings: Finding[] = [];
   const report = (
     code: string,
@@ -58,7 +58,7 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
     return findings;
   }
   if (broken) return findings;
-  if (plan && element.view) {
+  if (tree && element.view) {
     const { positions } = element.view;
     const named = (
       kind: 'slot' | 'part',
@@ -71,7 +71,7 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
         report(
           `${kind}/undeclared`,
           'error',
-          plan.file,
+          tree.file,
           positions.at(offset),
           name === 'default' && kind === 'slot'
             ? 'The view has an unnamed slot, but the contract declares no default slot.'
@@ -95,8 +95,8 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
       }
     };
     const { native } = contract.passthrough ?? {};
-    const others = [...plan.controlTags].filter((tag) => tag !== native);
-    if (native !== undefined && plan.controlTags.size > 0 && !plan.controlTags.has(native))
+    const others = [...tree.controlTags].filter((tag) => tag !== native);
+    if (native !== undefined && tree.controlTags.size > 0 && !tree.controlTags.has(native))
       report(
         'passthrough/other-element',
         'error',
@@ -105,8 +105,8 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
         `The part "${contract.passthrough!.to}" is <${others.join('> or <')}> in the view, not <${native}>.`,
         `Write "native: ${others[0]}", or make the part a <${native}>.`,
       );
-    named('slot', plan.slots, contract.slots);
-    named('part', plan.parts, contract.parts);
+    named('slot', tree.slots, contract.slots);
+    named('part', tree.parts, contract.parts);
   }
   for (const { name } of contract.methods) {
     if (behavior?.exports.get(name)?.kind === 'function') continue;
@@ -219,7 +219,7 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
   const meantMethods = meantBy(missing, [...(behavior?.exports.keys() ?? [])]);
   for (const { name, kind, offset } of behavior?.exports.values() ?? []) {
     if (meantMethods.has(name)) continue;
-    if (kind !== 'function' || ownCalls.has(name) || plan?.calls.has(name)) continue;
+    if (kind !== 'function' || ownCalls.has(name) || tree?.calls.has(name)) continue;
     report(
       'behavior/unused',
       'warning',

@@ -11,10 +11,10 @@ import { HOSTS } from '../hosts/index.js';
 import { CONFIG_FILE, type ElementFolder, type Library } from '../library/open-library.js';
 import { suggestion } from '../nearest.js';
 import { classesIn, readStyle } from '../style/read-style.js';
-import { appliedTraits, type AppliedTrait } from '../view/tasks.js';
+import { appliedTraits, type AppliedTrait } from '../view/effects.js';
 import { parseView, type ParsedView } from '../view/parse-view.js';
-import { planView } from '../view/plan.js';
-import type { ViewPlan } from '../view/view-plan.js';
+import { buildViewTree } from '../view/build-view-tree.js';
+import type { ViewTree } from '../view/view-tree.js';
 import { checkAgreement } from './agreement.js';
 import { CODES, findCode } from './codes/index.js';
 import { checkBehavior } from './behavior.js';
@@ -31,7 +31,7 @@ export interface Element {
   /** Traits that do something in it. */
   traits: AppliedTrait[];
   view: ParsedView | undefined;
-  plan: ViewPlan | undefined;
+  tree: ViewTree | undefined;
   /** The element's style, minified; empty if it has none. */
   css: string;
   samples: Sample[];
@@ -145,7 +145,7 @@ export function analyzeElements(
       behavior: undefined,
       traits: appliedTraits(read.contract, known.shared.traits),
       view: undefined,
-      plan: undefined,
+      tree: undefined,
       css: '',
       samples: samples?.samples ?? [],
       locateSample: samples?.locate ?? (() => ({ line: 1, column: 1 })),
@@ -153,7 +153,7 @@ export function analyzeElements(
   }
   for (const element of elements) {
     findings.push(...analyzeElement(element, contracts, known.shared));
-    if (forget) Object.assign(element, { view: undefined, plan: undefined, behavior: undefined, css: '' });
+    if (forget) Object.assign(element, { view: undefined, tree: undefined, behavior: undefined, css: '' });
   }
   return { elements, contracts, findings };
 }
@@ -180,9 +180,9 @@ function analyzeElement(
       element.view = view;
       // A behavior that cannot be parsed has no names; every use of one would be a finding of its own.
       if (!hasErrors(findings)) {
-        const planned = planView(view, contract, element.behavior, contracts, element.traits);
-        findings.push(...planned.findings);
-        element.plan = planned.plan;
+        const built = buildViewTree(view, contract, element.behavior, contracts, element.traits);
+        findings.push(...built.findings);
+        element.tree = built.tree;
       }
     }
   }

@@ -3,7 +3,7 @@ import type { Finding, Fix, Severity } from '../finding.js';
 import type { Element } from './analyze.js';
 
 /** Habits in a behavior that cost people an hour: changes in place, and what is begun and never ended. */
-export function checkBehavior({ contract, behavior, plan, folder }: Element): Finding[] {
+export function checkBehavior({ contract, behavior, tree, folder }: Element): Finding[] {
   if (!behavior) return [];
   const findings: Finding[] = [];
   const report = (
@@ -70,7 +70,7 @@ export function checkBehavior({ contract, behavior, plan, folder }: Element): Fi
     );
   }
   for (const { name, offset } of behavior.moduleState) {
-    if (!plan?.calls.size && !behavior.exports.has(name)) continue;
+    if (!tree?.calls.size && !behavior.exports.has(name)) continue;
     report(
       'behavior/module-state',
       'warning',

@@ -1,6 +1,6 @@
 import type { Finding } from '../finding.js';
 import { nearest } from '../nearest.js';
-import type { ViewNode } from '../view/parse-view.js';
+import type { MarkupNode } from '../view/parse-view.js';
 import type { Element } from './analyze.js';
 
 /** Classes of the view and of variants that no style names: page and utility classes do not reach into a shadow root. */
@@ -43,7 +43,7 @@ export function checkClasses(element: Element, styled: ReadonlySet<string>): Fin
 }
 
 /** Classes that stand in a view as plain words; those that an expression makes, or is a part of, are left out. */
-function classesOf(nodes: readonly ViewNode[]): { name: string; offset: number }[] {
+function classesOf(nodes: readonly MarkupNode[]): { name: string; offset: number }[] {
   return nodes.flatMap((node) => {
     if (node.kind === 'text') return [];
     const inner = [...node.children, ...((node.kind === 'when' && node.otherwise) || [])];

@@ -3,7 +3,7 @@ import type { Contract } from '../contract/model.js';
 import type { Finding, Fix, Position, Severity } from '../finding.js';
 import { meantBy, suggestion } from '../nearest.js';
 import type { StyleFacts, StyleRule } from '../style/read-style.js';
-import type { ViewNode } from '../view/parse-view.js';
+import type { MarkupNode } from '../view/parse-view.js';
 import { suggestedProperty } from '../style/css-properties.js';
 import { BLOCK_LEVEL } from '../view/whitespace.js';
 import type { Element } from './analyze.js';
@@ -190,7 +190,7 @@ function checkVariables(
 }
 
 /** An inline host around block content costs layout at every change, and has no size of its own. */
-function checkHostDisplay(nodes: readonly ViewNode[], setsHostDisplay: boolean, report: ReportStyle): void {
+function checkHostDisplay(nodes: readonly MarkupNode[], setsHostDisplay: boolean, report: ReportStyle): void {
   const block = nodes.find((node) => node.kind === 'element' && BLOCK_LEVEL.has(node.name));
   if (setsHostDisplay || block?.kind !== 'element') return;
   report(

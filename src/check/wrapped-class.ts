@@ -1,5 +1,5 @@
 import { parseSync } from 'oxc-parser';
-import { walk, type TreeNode } from '../behavior/tree.js';
+import { walk, type TreeNode } from '../syntax/tree.js';
 import { PositionIndex, type Finding } from '../finding.js';
 
 /** Calls on an element that give it children or attributes. */

@@ -1,7 +1,8 @@
 import { suggestion } from '../nearest.js';
 import { isGlobalAttribute, isNativeElement, isNativeEvent, standardMember } from '../standards/standards.js';
 import type { Contract, Trait } from './model.js';
-import { isVariableName, kebabCase, tagProblem } from './names.js';
+import { isVariableName } from '../syntax/words.js';
+import { kebabCase, tagProblem } from './names.js';
 import type { Report } from './report.js';
 
 /** What the browser calls and what built elements rely on; a contract cannot give it another meaning. */

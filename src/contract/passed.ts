@@ -1,4 +1,4 @@
-import { quoted } from '../literal.js';
+import { quoted } from '../syntax/literal.js';
 import { enumeratedAttribute } from '../standards/keywords.js';
 import { nativeAttributes, type NativeAttribute } from '../standards/standards.js';
 import type { Contract } from './model.js';

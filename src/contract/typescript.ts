@@ -1,7 +1,7 @@
 import type { Contract, FunctionType, Property, Standing } from './model.js';
 import { pascalCase } from './names.js';
 import type { JsonSchema } from './schema.js';
-import { propertyKey, quoted } from '../literal.js';
+import { propertyKey, quoted } from '../syntax/literal.js';
 
 /** How a reference to a definition is called in TypeScript. */
 export type DefinitionName = (definition: string) => string;

@@ -1,4 +1,4 @@
-import { literal, quoted, templateLiteral } from '../literal.js';
+import { literal, quoted, templateLiteral } from '../syntax/literal.js';
 import type { BoundProperty, Scene } from '../verify/facet.js';
 import type { Host } from './host.js';
 import {

@@ -1,5 +1,5 @@
 import { camelCase } from '../contract/names.js';
-import { literal, quoted } from '../literal.js';
+import { literal, quoted } from '../syntax/literal.js';
 import type { Scene } from '../verify/facet.js';
 import type { Host } from './host.js';
 import {

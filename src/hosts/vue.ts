@@ -1,5 +1,5 @@
 import { kebabCase } from '../contract/names.js';
-import { quoted } from '../literal.js';
+import { quoted } from '../syntax/literal.js';
 import type { Scene } from '../verify/facet.js';
 import type { Host } from './host.js';
 import {

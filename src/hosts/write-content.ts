@@ -1,5 +1,6 @@
-import { isKeptWord, pascalCase } from '../contract/names.js';
-import { literal, quoted } from '../literal.js';
+import { pascalCase } from '../contract/names.js';
+import { isKeptWord } from '../syntax/words.js';
+import { literal, quoted } from '../syntax/literal.js';
 import { escapeMarkup, escapeText, VOID_ELEMENTS } from '../markup.js';
 import type { ContentNode } from '../verify/facet.js';
 

@@ -10,6 +10,7 @@ export { setForeign } from './foreign.js';
 export { formMembers } from './form-members.js';
 export { setFormValue, setValidity } from './form-value.js';
 export { insideClass } from './inside.js';
+export { setLinked } from './linked.js';
 export { memberKey } from './member-key.js';
 export { named } from './named.js';
 export { liveMembers, nativeMembers } from './native-members.js';

@@ -23,9 +23,14 @@ export function classNames(value: unknown): string {
 
 /** Writes an attribute that holds an address; one that would run code is left out, which the console tells. */
 export function setAddress(element: Element, name: string, value: unknown): void {
-  const runs = runsCode(String(value));
-  if (runs) reportError(new TypeError(`A javascript: address was kept out of "${name}".`));
-  setAttribute(element, name, runs ? null : value);
+  setAttribute(element, name, safeAddress(name, value));
+}
+
+/** An address, or nothing in place of one that would run code. */
+export function safeAddress(name: string, value: unknown): unknown {
+  if (!runsCode(String(value))) return value;
+  reportError(new TypeError(`A javascript: address was kept out of "${name}".`));
+  return null;
 }
 
 /** Writes inline style: a text, or a map of CSS property names to values, of which nothing and false count as unset. */

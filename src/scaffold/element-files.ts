@@ -1,6 +1,7 @@
 import { stringify } from 'yaml';
 import { schemaLine } from '../contract/json-schemas.js';
-import { isVariableName, pascalCase, tagProblem } from '../contract/names.js';
+import { pascalCase, tagProblem } from '../contract/names.js';
+import { isVariableName } from '../syntax/words.js';
 import { standardMember } from '../standards/standards.js';
 import { UsageError } from '../library/open-library.js';
 import { camelCase } from '../contract/names.js';

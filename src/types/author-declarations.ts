@@ -10,9 +10,9 @@ import {
 } from '../contract/typescript.js';
 import { INSIDE_MEMBERS } from '../behavior/inside-members.js';
 import { nativeProperties, nativeType } from '../contract/passed.js';
-import { propertyKey, quoted } from '../literal.js';
+import { propertyKey, quoted } from '../syntax/literal.js';
 import { isNativeElement, standardMember } from '../standards/standards.js';
-import type { Placed } from '../view/view-plan.js';
+import type { Placed } from '../view/view-tree.js';
 
 /** Definitions have their plain names in the author's own code. */
 const nameOf: DefinitionName = (definition) => pascalCase(definition);

@@ -5,19 +5,20 @@ import { dirname, isAbsolute, join, relative } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { analyzeElements, Contracts, type AnalyzedPart, type Element } from '../check/analyze.js';
 import type { Shared } from '../contract/model.js';
-import type { Finding } from '../finding.js';
+import type { Finding, Position } from '../finding.js';
 import { slashed, type Library } from '../library/open-library.js';
-import { originOf, type Origin } from '../view/mapped-code.js';
+import { originOf } from '../syntax/source-map.js';
 import {
   joinPrograms,
   sharedModule,
+  viewSource,
   traitTypeFiles,
   TYPES_FOLDER,
   writeProgram,
   writeTypeFiles,
   type TypedProgram,
 } from './type-files.js';
-import { viewModule } from './view-module.js';
+import { viewModule } from '../emit/types/view-module.js';
 
 const require = createRequire(import.meta.url);
 
@@ -90,12 +91,14 @@ class Places {
   }
 
   /** The place in a view that a place in its module comes from. */
-  inView({ file, line, column }: Diagnostic): Origin | undefined {
+  inView({ file, line, column }: Diagnostic): ({ file: string } & Position) | undefined {
     const found = this.element(file);
-    if (!found?.element.plan) return undefined;
+    if (!found?.element.tree) return undefined;
     const { element, part } = found;
-    const { segments } = viewModule(element, part.contracts, sharedModule(element.folder.folder));
-    return originOf(segments, line, column);
+    const source = viewSource(element, element.tree!);
+    const { segments } = viewModule(source, part.contracts, sharedModule(element.folder.folder));
+    const origin = originOf(segments, line, column);
+    return origin && { file: source.tree.file, ...origin };
   }
 }
 
@@ -192,8 +195,7 @@ function viewFinding(diagnostic: Diagnostic, places: Places): Finding | undefine
     severity: 'error',
     message: viewSentence(diagnostic.message),
     help,
-    file: origin.file,
-    ...origin.at,
+    ...origin,
   };
 }
 

@@ -2,9 +2,10 @@ import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from '
 import { dirname, join, posix } from 'node:path';
 import type { AnalyzedPart, Element } from '../check/analyze.js';
 import type { Contract, Trait } from '../contract/model.js';
+import type { ViewTree } from '../view/view-tree.js';
 import { OWN_FOLDER } from '../library/own-folder.js';
 import { authorDeclaration, SHARED_DECLARATION, SHARED_TYPES } from './author-declarations.js';
-import { viewModule } from './view-module.js';
+import { viewModule, type ViewSource } from '../emit/types/view-module.js';
 
 /** Where generated types lie, relative to the library's root; `rootDirs` of a tsconfig lead here. */
 export const TYPES_FOLDER = `${OWN_FOLDER}/types`;
@@ -40,18 +41,18 @@ export function typeFiles({ elements, findings, contracts }: AnalyzedPart): Type
   const views: string[] = [];
   const behaviors: string[] = [];
   for (const element of elements) {
-    const { contract, folder, plan } = element;
+    const { contract, folder, tree } = element;
     if (contract.wraps !== undefined) continue;
     const shared = sharedModule(folder.folder);
     files.set(
       declarationPath(contract.file),
-      authorDeclaration(contract, stateModule(element), shared, plan?.parts),
+      authorDeclaration(contract, stateModule(element), shared, tree?.parts),
     );
     if (broken.has(folder.folder)) continue;
     if (folder.behavior && TYPESCRIPT.test(folder.behavior.file)) behaviors.push(folder.behavior.file);
-    if (!plan) continue;
-    const path = `${TYPES_FOLDER}/${plan.file}.ts`;
-    files.set(path, viewModule(element, contracts, shared).code);
+    if (!tree) continue;
+    const path = `${TYPES_FOLDER}/${tree.file}.ts`;
+    files.set(path, viewModule(viewSource(element, tree), contracts, shared).code);
     views.push(path);
   }
   return { files, program: { made: [...files.keys()], views, behaviors } };
@@ -71,6 +72,11 @@ export function traitTypeFiles(traits: Iterable<Trait>): TypeFiles {
 }
 
 const TYPESCRIPT = /\.m?ts$/;
+
+/** What the module of an element's view is made from. */
+export function viewSource({ contract, behavior, folder }: Element, tree: ViewTree): ViewSource {
+  return { contract, tree, behavior, folder: folder.folder, behaviorFile: folder.behavior?.file };
+}
 
 /** A trait as a contract that has nothing else. */
 function asContract(trait: Trait): Contract {

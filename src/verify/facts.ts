@@ -12,7 +12,7 @@ import { valuesOf } from './values.js';
 
 /** What facets are derived from, for one element of a library. */
 export function factsOf(
-  { contract, samples, plan }: Element,
+  { contract, samples, tree }: Element,
   { name: libraryName, strictPolicy }: Pick<Library, 'name' | 'strictPolicy'>,
 ): ElementFacts {
   const values = valuesOf(contract, samples);
@@ -26,7 +26,7 @@ export function factsOf(
     value,
   });
 
-  const controlTags = [...(plan?.controlTags ?? [])];
+  const controlTags = [...(tree?.controlTags ?? [])];
   const scene = (parts: Partial<Scene>): Scene => {
     const given = new Set(parts.properties?.map(({ name }) => name));
     const written = new Set(Object.keys(parts.attributes ?? {}));
@@ -85,9 +85,9 @@ export function factsOf(
     contract,
     values,
     samples,
-    conditional: { slots: conditionalNames(plan?.slots), parts: conditionalNames(plan?.parts) },
+    conditional: { slots: conditionalNames(tree?.slots), parts: conditionalNames(tree?.parts) },
     passed: passedToTry(
-      passedAttributes(contract, controlTags).filter((name) => !plan?.written.has(name)),
+      passedAttributes(contract, controlTags).filter((name) => !tree?.written.has(name)),
       [...(contract.passthrough?.native ? [contract.passthrough.native] : []), ...controlTags],
       contract.wraps !== undefined,
     ),

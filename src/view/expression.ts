@@ -1,7 +1,7 @@
 import { isUnsafeMember } from '../runtime/member-key.js';
 import { parse, parseExpressionAt } from 'acorn';
-import { boundNames, isTreeNode, walk, type TreeNode } from '../behavior/tree.js';
-import { isKeptWord } from '../contract/names.js';
+import { boundNames, isTreeNode, walk, type TreeNode } from '../syntax/tree.js';
+import { isKeptWord } from '../syntax/words.js';
 import type { ToFile } from './source-offsets.js';
 
 /** A free name in an expression: one that the expression does not bind itself. */
@@ -21,7 +21,10 @@ export interface FreeName {
 export interface Expression {
   source: string;
   tree: TreeNode;
+  /** Names that it uses and does not bind itself. */
   names: FreeName[];
+  /** Names that it binds itself, by parameters or declarations. */
+  bound: string[];
   /** From an offset in `source` to the file. */
   toFile: ToFile;
 }
@@ -38,6 +41,11 @@ export interface ExpressionProblem {
 
 /** A text is a list of plain pieces and expressions. */
 export type Part = string | Expression;
+
+/** The text of a value without expressions. */
+export function plainText(parts: readonly Part[]): string | undefined {
+  return parts.every((part) => typeof part === 'string') ? parts.join('') : undefined;
+}
 
 const OPTIONS = { ecmaVersion: 2023, sourceType: 'module', preserveParens: true } as const;
 
@@ -122,7 +130,7 @@ function checked(
   toFile: ToFile,
   problems: ExpressionProblem[],
 ): Expression | undefined {
-  return check({ source, tree, toFile, names: freeNames(tree) }, EXPRESSION_KINDS, problems);
+  return check({ source, tree, toFile, ...namesIn(tree) }, EXPRESSION_KINDS, problems);
 }
 
 /** A name, or members of one, up to the closing brace: what most expressions are. */
@@ -206,8 +214,8 @@ export function parseHandler(
   if (known) return { ...known, toFile };
   try {
     const tree = parse(source, OPTIONS) as unknown as TreeNode;
-    const names = freeNames(tree);
-    return remembered(soundHandlers, check({ source, tree, toFile, names }, HANDLER_KINDS, problems));
+    const handler = { source, tree, toFile, ...namesIn(tree) };
+    return remembered(soundHandlers, check(handler, HANDLER_KINDS, problems));
   } catch (error) {
     problems.push(syntaxProblem(error, toFile, 0, source));
     return undefined;
@@ -275,15 +283,13 @@ function memberName(key: TreeNode, computed: unknown): string | undefined {
   return undefined;
 }
 
-/** Keys of members that are known at run time only; emitted code looks at them there. */
-export function computedKeys(tree: TreeNode): TreeNode[] {
-  const keys: TreeNode[] = [];
-  walk(tree, (node) => {
-    const key = node.property as TreeNode | undefined;
-    if (node.type === 'MemberExpression' && node.computed && key && memberName(key, true) === undefined)
-      keys.push(key);
-  });
-  return keys;
+/** True for a member whose name is known at run time only; emitted code looks at it there. */
+export function hasComputedKey(node: TreeNode): boolean {
+  return (
+    node.type === 'MemberExpression' &&
+    node.computed === true &&
+    memberName(node.property as TreeNode, true) === undefined
+  );
 }
 
 /** Keeps an expression to what reads values and calls functions; gives it back if it does. */
@@ -344,9 +350,10 @@ const WORDS: Record<string, string> = {
   UpdateExpression: '"++" or "--" outside of a handler',
 };
 
-/** All names that an expression uses and does not bind by a parameter or a declaration of its own. */
-function freeNames(tree: TreeNode): FreeName[] {
+/** All names that an expression uses: those that it binds by a parameter or a declaration, and the others. */
+function namesIn(tree: TreeNode): { names: FreeName[]; bound: string[] } {
   const found: FreeName[] = [];
+  const bound = new Set<string>();
   walk(tree, (node, ancestors) => {
     if (node.type !== 'Identifier') return;
     const parent = ancestors.at(-1);
@@ -355,7 +362,10 @@ function freeNames(tree: TreeNode): FreeName[] {
     const isProperty = parent?.type === 'Property';
     if (isProperty && parent.key === node && parent.value !== node && !parent.computed && !parent.shorthand)
       return;
-    if (isBound(name, node, ancestors)) return;
+    if (isBound(name, node, ancestors)) {
+      bound.add(name);
+      return;
+    }
     if (found.some((other) => other.start === node.start)) return;
     found.push({
       name,
@@ -368,7 +378,7 @@ function freeNames(tree: TreeNode): FreeName[] {
         parent?.type === 'UpdateExpression',
     });
   });
-  return found;
+  return { names: found, bound: [...bound] };
 }
 
 /** True if an ancestor binds the name: a function by its parameters, a block by its declarations. */

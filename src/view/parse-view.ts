@@ -5,7 +5,7 @@ import {
   type DefaultTreeAdapterTypes,
   type ParserError,
 } from 'parse5';
-import { isVariableName } from '../contract/names.js';
+import { isVariableName } from '../syntax/words.js';
 import { PositionIndex, type Finding } from '../finding.js';
 import { VOID_ELEMENTS } from '../markup.js';
 import { suggestion } from '../nearest.js';
@@ -24,64 +24,64 @@ type Source = DefaultTreeAdapterTypes.ChildNode;
 type SourceElement = DefaultTreeAdapterTypes.Element;
 
 /** An attribute with its value in parts; one plain part (or none) where nothing is computed. */
-export interface ViewAttribute {
+export interface MarkupAttribute {
   name: string;
   parts: Part[];
   offset: number;
 }
 
-export interface ViewListener {
+export interface MarkupListener {
   /** The event's type: `click` for `onclick`. */
   type: string;
   code: Expression;
 }
 
-export interface ViewElement {
+export interface MarkupElement {
   kind: 'element';
   name: string;
-  html: boolean;
+  namespace: Namespace;
   /** What its name is at run time, and the names that it can have. */
   named: { name: Part[]; among: string[]; offset: number } | undefined;
-  attributes: ViewAttribute[];
-  listeners: ViewListener[];
-  children: ViewNode[];
+  attributes: MarkupAttribute[];
+  listeners: MarkupListener[];
+  children: MarkupNode[];
   offset: number;
 }
 
-export interface ViewText {
+export interface MarkupText {
   kind: 'text';
   parts: Part[];
 }
 
-/** What the nodes of a block are content of, where that is not HTML. */
-export type Around = 'svg' | 'math' | undefined;
+/** What kind of content an element is, or the nodes of a block are. */
+export type Namespace = 'html' | 'svg' | 'math';
 
-export interface ViewWhen {
+export interface MarkupWhen {
   kind: 'when';
-  around: Around;
+  namespace: Namespace;
   condition: Expression;
-  children: ViewNode[];
-  otherwise: ViewNode[] | undefined;
+  children: MarkupNode[];
+  otherwise: MarkupNode[] | undefined;
   offset: number;
 }
 
-export interface ViewEach {
+export interface MarkupEach {
   kind: 'each';
-  around: Around;
+  namespace: Namespace;
   item: string;
   index: string | undefined;
   list: Expression;
   key: Expression | undefined;
-  children: ViewNode[];
+  children: MarkupNode[];
   offset: number;
 }
 
-export type ViewNode = ViewElement | ViewText | ViewWhen | ViewEach;
+export type MarkupNode = MarkupElement | MarkupText | MarkupWhen | MarkupEach;
 
 /** A view as its file says it; names are not resolved yet. */
 export interface ParsedView {
   file: string;
-  nodes: ViewNode[];
+  nodes: MarkupNode[];
   positions: PositionIndex;
 }
 
@@ -138,8 +138,8 @@ class ViewReader {
     readonly report: (problem: ExpressionProblem) => void,
   ) {}
 
-  children(nodes: readonly Source[], depth: number): ViewNode[] {
-    const result: ViewNode[] = [];
+  children(nodes: readonly Source[], depth: number): MarkupNode[] {
+    const result: MarkupNode[] = [];
     const [first] = nodes;
     if (depth > DEEPEST) {
       if (first) {
@@ -159,7 +159,7 @@ class ViewReader {
     return result;
   }
 
-  #text(node: DefaultTreeAdapterTypes.TextNode, result: ViewNode[]): void {
+  #text(node: DefaultTreeAdapterTypes.TextNode, result: MarkupNode[]): void {
     const location = node.sourceCodeLocation;
     const start = location?.startOffset ?? 0;
     const raw = this.text.slice(start, location?.endOffset ?? start);
@@ -180,7 +180,7 @@ class ViewReader {
     return result;
   }
 
-  #element(node: SourceElement, result: ViewNode[], depth: number): void {
+  #element(node: SourceElement, result: MarkupNode[], depth: number): void {
     const offset = node.sourceCodeLocation?.startOffset ?? 0;
     if (node.tagName === 'script' || node.tagName === 'style') {
       this.report({
@@ -199,10 +199,10 @@ class ViewReader {
       return;
     }
     this.#checkEnd(node, offset);
-    const element: ViewElement = {
+    const element: MarkupElement = {
       kind: 'element',
       name: node.tagName,
-      html: node.namespaceURI === html.NS.HTML,
+      namespace: NAMESPACES[node.namespaceURI] ?? 'html',
       named: undefined,
       attributes: [],
       listeners: [],
@@ -241,7 +241,7 @@ class ViewReader {
   }
 
   /** The names that an element can have at run time: a list in the view, of which none does more than show content. */
-  #names(node: SourceElement, element: ViewElement): void {
+  #names(node: SourceElement, element: MarkupElement): void {
     const list = node.attrs.find(({ name }) => name === 'local-names');
     const refuse = (message: string, help: string): void => {
       const offset = element.named?.offset ?? element.offset;
@@ -260,7 +260,7 @@ class ViewReader {
     const bad = element.named.among.find(
       (name) => !/^[a-z][a-z0-9.-]*$/.test(name) || UNSAFE_NAMES.has(name),
     );
-    if (element.named.among.length === 0 || bad !== undefined || !element.html) {
+    if (element.named.among.length === 0 || bad !== undefined || element.namespace !== 'html') {
       refuse(
         bad === undefined
           ? 'There are no names for this element to choose from.'
@@ -296,12 +296,13 @@ class ViewReader {
   }
 
   /** `<template when>`, `<template otherwise>`, `<template for-each>`. */
-  #block(node: SourceElement, result: ViewNode[], depth: number, offset: number): void {
-    const around = AROUND[node.namespaceURI];
+  #block(node: SourceElement, result: MarkupNode[], depth: number, offset: number): void {
+    const namespace = NAMESPACES[node.namespaceURI] ?? 'html';
     // In SVG and MathML a <template> is an element like any other, with children of its own.
-    const content = around
-      ? node
-      : defaultTreeAdapter.getTemplateContent(node as DefaultTreeAdapterTypes.Template);
+    const content =
+      namespace !== 'html'
+        ? node
+        : defaultTreeAdapter.getTemplateContent(node as DefaultTreeAdapterTypes.Template);
     const value = (name: string): string | undefined =>
       node.attrs.find((attribute) => attribute.name === name)?.value;
     const expression = (name: string, text: string, skip = 0): Expression | undefined => {
@@ -327,7 +328,8 @@ class ViewReader {
     }
     if (when !== undefined) {
       const condition = expression('when', when);
-      if (condition) result.push({ kind: 'when', around, condition, children, otherwise: undefined, offset });
+      if (condition)
+        result.push({ kind: 'when', namespace, condition, children, otherwise: undefined, offset });
     } else if (value('otherwise') !== undefined) {
       const before = result.findLast(
         (other) =>
@@ -359,7 +361,7 @@ class ViewReader {
       if (list)
         result.push({
           kind: 'each',
-          around,
+          namespace,
           item: match[2]!,
           index: match[3],
           list,
@@ -384,7 +386,7 @@ const UNSAFE_NAMES: ReadonlySet<string> = new Set(
   ),
 );
 
-const AROUND: Readonly<Record<string, Around>> = { [html.NS.SVG]: 'svg', [html.NS.MATHML]: 'math' };
+const NAMESPACES: Readonly<Record<string, Namespace>> = { [html.NS.SVG]: 'svg', [html.NS.MATHML]: 'math' };
 
 /** Elements that need no end tag: void ones, and those whose end HTML finds by itself (section 13.1.2.4). */
 const VOID_OR_OPTIONAL_END: ReadonlySet<string> = new Set([

@@ -37,7 +37,7 @@ export interface Resolved {
 }
 
 /** Standard globals that a view may use: what computes and formats values, nothing that acts. */
-const GLOBALS = new Set(
+export const VIEW_GLOBALS: ReadonlySet<string> = new Set(
   (
     'Array Boolean Date Infinity Intl JSON Math NaN Number Object String undefined ' +
     'decodeURIComponent encodeURIComponent isFinite isNaN parseFloat parseInt'
@@ -71,7 +71,7 @@ export class NameTable {
       ...this.#results(),
       ...(this.#hasSlots ? ['filled'] : []),
       ...this.#exports(),
-      ...GLOBALS,
+      ...VIEW_GLOBALS,
     ];
   }
 
@@ -96,7 +96,7 @@ export class NameTable {
     if (this.behavior?.named.results.has(name)) found.push({ kind: 'result' });
     if (this.#exports().includes(name)) found.push({ kind: this.behavior!.exports.get(name)!.kind });
     if (found.length === 0 && name === 'filled' && this.#hasSlots) found.push({ kind: 'filled' });
-    if (found.length === 0 && GLOBALS.has(name)) found.push({ kind: 'global' });
+    if (found.length === 0 && VIEW_GLOBALS.has(name)) found.push({ kind: 'global' });
     return found;
   }
 

@@ -2,10 +2,10 @@ import { propertyForAttribute, type Contract, type Property } from '../contract/
 import { suggestion } from '../nearest.js';
 import { isGlobalAttribute, isNativeEvent, nativeAttributes } from '../standards/standards.js';
 import type { ExpressionProblem } from './expression.js';
-import type { ViewElement, ViewNode } from './parse-view.js';
+import type { MarkupElement, MarkupNode } from './parse-view.js';
 
 /** What is wrong with how a view uses an element whose contract is known: attributes, required properties, events. */
-export function usageProblems(node: ViewElement, contract: Contract): ExpressionProblem[] {
+export function usageProblems(node: MarkupElement, contract: Contract): ExpressionProblem[] {
   const problems: ExpressionProblem[] = [];
   const native = contract.passthrough?.native;
   const passed = new Set(native === undefined ? [] : Object.keys(nativeAttributes(native)));
@@ -87,7 +87,11 @@ function textProblem(
 }
 
 /** What is wrong with one thing that a view gives to the slots of an element whose contract is known. */
-export function slottedProblems(node: ViewElement, known: Contract, child: ViewNode): ExpressionProblem[] {
+export function slottedProblems(
+  node: MarkupElement,
+  known: Contract,
+  child: MarkupNode,
+): ExpressionProblem[] {
   if (child.kind === 'text') {
     const isContent = child.parts.some((part) => typeof part !== 'string' || part.trim());
     if (!isContent || known.slots.some(({ name }) => name === 'default')) return [];

@@ -1,5 +1,5 @@
 import type { Part } from './expression.js';
-import type { ViewNode, ViewText } from './parse-view.js';
+import type { MarkupNode, MarkupText } from './parse-view.js';
 
 /** Elements that begin a new line box by default: white space beside them is never drawn. */
 export const BLOCK_LEVEL = new Set(
@@ -10,17 +10,26 @@ export const BLOCK_LEVEL = new Set(
   ).split(' '),
 );
 
-const KEEPS_SPACE = new Set(['pre', 'textarea', 'listing']);
+const KEEPING = new Set(['pre', 'textarea', 'listing']);
+
+/** True for an element that shows white space as it stands. */
+export function keepsSpace(name: string): boolean {
+  return KEEPING.has(name);
+}
 
 /**
  * The children of an element (or of a block, without `parent`) less the white space that only lays out the
- * source: runs become one space, and spaces that no browser draws go.
+ * source: runs become one space, and spaces that no browser draws go. `keeps` is true inside of what shows it all.
  */
-export function withoutLayoutSpace(nodes: readonly ViewNode[], parent: string | undefined): ViewNode[] {
+export function withoutLayoutSpace(
+  nodes: readonly MarkupNode[],
+  parent: string | undefined,
+  keeps: boolean,
+): MarkupNode[] {
   const merged = mergeText(nodes);
-  if (parent !== undefined && KEEPS_SPACE.has(parent)) return merged;
+  if (keeps) return merged;
   const edge = parent === undefined || parent === 'button' || BLOCK_LEVEL.has(parent);
-  const result: ViewNode[] = [];
+  const result: MarkupNode[] = [];
   merged.forEach((node, place) => {
     if (node.kind !== 'text') {
       result.push(node);
@@ -37,16 +46,19 @@ export function withoutLayoutSpace(nodes: readonly ViewNode[], parent: string | 
   return result;
 }
 
-function swallowsSpace(node: ViewNode, lineBreak: boolean): boolean {
+function swallowsSpace(node: MarkupNode, lineBreak: boolean): boolean {
   return node.kind === 'element' ? BLOCK_LEVEL.has(node.name) : lineBreak;
 }
 
-function mergeText(nodes: readonly ViewNode[]): ViewNode[] {
-  const result: ViewNode[] = [];
+function mergeText(nodes: readonly MarkupNode[]): MarkupNode[] {
+  const result: MarkupNode[] = [];
   for (const node of nodes) {
     const last = result.at(-1);
     if (node.kind === 'text' && last?.kind === 'text') {
-      result[result.length - 1] = { kind: 'text', parts: [...last.parts, ...node.parts] } satisfies ViewText;
+      result[result.length - 1] = {
+        kind: 'text',
+        parts: [...last.parts, ...node.parts],
+      } satisfies MarkupText;
     } else result.push(node);
   }
   return result;

@@ -6,6 +6,11 @@ export interface TreeNode {
   [key: string]: unknown;
 }
 
+/** A node that stands in no source. */
+export function made(type: string, members: Readonly<Record<string, unknown>>): TreeNode {
+  return { start: 0, end: 0, ...members, type };
+}
+
 export function isTreeNode(value: unknown): value is TreeNode {
   return typeof value === 'object' && value !== null && typeof (value as TreeNode).type === 'string';
 }

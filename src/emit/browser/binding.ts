@@ -1,0 +1,117 @@
+import { call, expression, identifier, literal, member, statements } from '../../syntax/build.js';
+import { made, type TreeNode } from '../../syntax/tree.js';
+import { authorExpression } from '../author-code.js';
+import type { Emission } from './emission.js';
+import type { BlockLayout, BoundNode } from './layout.js';
+import { classCode, isNumber, valueCode } from './value.js';
+
+/** The statements that let one binding follow; `node` is where its node is, `dirty` gives what changed of what a list reads. */
+export function bindingStatements(
+  binding: BoundNode,
+  node: TreeNode,
+  emission: Emission,
+  dirty: (block: BlockLayout) => TreeNode,
+): TreeNode[] {
+  const { runtime, author } = emission;
+  switch (binding.kind) {
+    case 'text': {
+      const { code, isText } = valueCode(binding.source.parts, emission);
+      // The page turns a number into text by itself.
+      const isPlain = isText || isNumber(binding.source.parts, emission);
+      if (!isPlain) runtime.add('text');
+      return compared(`${binding.node.name}Was`, code, (value) =>
+        assign(member(node, 'data'), isPlain ? value : call('text', [value])),
+      );
+    }
+    case 'attribute':
+      return attributeStatements(binding, node, emission);
+    case 'when': {
+      runtime.add('choose');
+      const { source, chosen, otherwise, field } = binding;
+      const condition = authorExpression(source.condition, author);
+      const kind = expression`${condition} ? ${chosen.name} : ${otherwise?.name ?? 'undefined'}`;
+      return shown('choose', field, node, [kind, identifier('this'), identifier('changed')]);
+    }
+    case 'dynamic': {
+      runtime.add('choose');
+      const { source, block, field } = binding;
+      const kind = call(kindsOf(block), [valueCode(source.parts, emission).code]);
+      return shown('choose', field, node, [kind, identifier('this'), identifier('changed')]);
+    }
+    case 'each': {
+      runtime.add('repeat');
+      const { source, block, field } = binding;
+      const list = authorExpression(source.list, author);
+      return shown('repeat', field, node, [list, identifier(block.name), identifier('this'), dirty(block)]);
+    }
+  }
+}
+
+/** `this.field = choose(node, this.field, …);` */
+function shown(helper: string, field: string, node: TreeNode, rest: readonly TreeNode[]): TreeNode[] {
+  const own = expression`this.${field}`;
+  return statements`${assign(own, call(helper, [node, own, ...rest]))};`;
+}
+
+function attributeStatements(
+  { source, element, field }: BoundNode & { kind: 'attribute' },
+  node: TreeNode,
+  emission: Emission,
+): TreeNode[] {
+  const { runtime } = emission;
+  const { name, parts } = source;
+  /** What a helper of the runtime writes. */
+  const written = (helper: string): TreeNode[] => {
+    runtime.add(helper);
+    const { code } = valueCode(parts, emission);
+    return compared(field, code, (value) => call(helper, [node, literal(name), value]));
+  };
+  const isLinked = element.namespace !== 'html' && /^(?:xlink|xml):/.test(name);
+  switch (source.kind) {
+    case 'attribute':
+      return written(isLinked ? 'setLinked' : 'setAttribute');
+    case 'foreign':
+      return written('setForeign');
+    case 'address':
+      return written(isLinked ? 'setLinked' : 'setAddress');
+    case 'class':
+      return compared(field, classCode(parts, emission), (value) =>
+        element.namespace === 'html'
+          ? assign(member(node, 'className'), value)
+          : expression`${node}.setAttribute('class', ${value})`,
+      );
+    case 'style': {
+      const { code, isText } = valueCode(parts, emission);
+      if (!isText) runtime.add('writeStyle');
+      return compared(field, code, (value) =>
+        isText ? assign(expression`${node}.style.cssText`, value) : call('writeStyle', [node, value]),
+      );
+    }
+    case 'property':
+      return compared(field, valueCode(parts, emission).code, (value) => assign(member(node, name), value));
+    case 'live': {
+      const { code, isText } = valueCode(parts, emission);
+      if (name !== 'value') return statements`${member(node, name)} = Boolean(${code});`;
+      if (!isText) runtime.add('text');
+      const text = isText ? code : call('text', [code]);
+      return statements`const value = ${text};
+        if (value !== ${node}.value) ${node}.value = value;`;
+    }
+  }
+}
+
+/** Writes a value where it is another one than before. */
+function compared(field: string, value: TreeNode, write: (value: TreeNode) => TreeNode): TreeNode[] {
+  const was = expression`this.${field}`;
+  return statements`const value = ${value};
+    if (value !== ${was}) ${write(expression`${was} = value`)};`;
+}
+
+function assign(left: TreeNode, right: TreeNode): TreeNode {
+  return made('AssignmentExpression', { operator: '=', left, right });
+}
+
+/** The constant that gives the kind of a block with a dynamic name. */
+export function kindsOf({ name }: BlockLayout): string {
+  return `${name.charAt(0).toLowerCase()}${name.slice(1)}s`;
+}

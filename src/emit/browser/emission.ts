@@ -1,0 +1,24 @@
+import type { Contract } from '../../contract/model.js';
+import type { TreeNode } from '../../syntax/tree.js';
+import { identifier, literal } from '../../syntax/build.js';
+import type { AuthorCode } from '../author-code.js';
+import type { Bits } from './bits.js';
+import type { ModuleNames } from './names.js';
+
+/** What the module of one element is emitted with, and what it turns out to need. */
+export interface Emission {
+  contract: Contract;
+  names: ModuleNames;
+  bits: Bits;
+  author: AuthorCode;
+  /** Names to import from the runtime. */
+  runtime: Set<string>;
+}
+
+/** The bits that a change of a name sets, as the constant that stands for them; undefined if nothing follows it. */
+export function bitsOf({ bits }: Emission, key: string): TreeNode | undefined {
+  const bit = bits.of(key);
+  if (bit === 0) return undefined;
+  const name = bits.nameOf(bit);
+  return typeof name === 'string' ? identifier(name) : literal(name);
+}
