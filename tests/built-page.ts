@@ -13,6 +13,8 @@ export class BuiltPage {
   page: Page | undefined;
   readonly server = new PageServer();
 
+  /** The folder of the library. */
+  root = '';
   files: ReadonlyMap<string, string | Uint8Array> = new Map();
 
   constructor(
@@ -21,7 +23,8 @@ export class BuiltPage {
   ) {}
 
   async start(): Promise<void> {
-    const analysis = analyze(await openLibrary(writeFiles(this.sources)));
+    this.root = writeFiles(this.sources);
+    const analysis = analyze(await openLibrary(this.root));
     expect(analysis.findings.filter(({ severity }) => severity === 'error')).toEqual([]);
     const { files, findings } = await buildLibrary(analysis);
     expect(findings.filter(({ severity }) => severity === 'error')).toEqual([]);
