@@ -1,4 +1,5 @@
 import type { Analysis, Element } from '../check/analyze.js';
+import { isEmitted } from '../contract/implementation.js';
 import { hasErrors, type Finding } from '../finding.js';
 import { quoted } from '../syntax/literal.js';
 import { bundleElements } from './bundle.js';
@@ -30,13 +31,13 @@ export async function buildLibrary({ library, elements, styles, findings }: Anal
     files.set(`classes/${contract.tag}.d.ts`, classDeclaration(contract));
     files.set(`elements/${contract.tag}.js`, registeringModule(element));
     files.set(`elements/${contract.tag}.d.ts`, elementDeclaration(contract));
-    if (contract.wraps === undefined) {
+    if (isEmitted(contract)) {
       for (const [path, text] of developmentModules(contract, ownElements(element, elements)))
         files.set(path, text);
     }
   }
   const index = contracts.map(({ tag }) => `export * from './elements/${tag}.js';\n`).join('');
-  const inspected = contracts.filter(({ wraps }) => wraps === undefined).map(({ tag }) => tag);
+  const inspected = contracts.filter(isEmitted).map(({ tag }) => tag);
   files.set(`${DEVELOPMENT}/index.js`, developmentIndex(inspected));
   files.set(`${DEVELOPMENT}/inspect.js`, await readFile(toolFile('runtime/inspect.js'), 'utf8'));
   files.set('index.js', index);
@@ -50,7 +51,8 @@ export async function buildLibrary({ library, elements, styles, findings }: Anal
 function ownElements({ contract, tree }: Element, elements: readonly Element[]): string[] {
   return [...(tree?.uses ?? [])].filter(
     (tag) =>
-      tag !== contract.tag && elements.some((other) => other.contract.tag === tag && !other.contract.wraps),
+      tag !== contract.tag &&
+      elements.some((other) => other.contract.tag === tag && isEmitted(other.contract)),
   );
 }
 

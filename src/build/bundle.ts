@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { dirname, join, relative, resolve } from 'node:path';
 import type { BuildFailure, BuildOptions, Message, OutputFile, Plugin } from 'esbuild';
 import type { Analysis, Element } from '../check/analyze.js';
+import { isEmitted } from '../contract/implementation.js';
 import type { Finding } from '../finding.js';
 import { slashed, type Library } from '../library/open-library.js';
 import { quoted, templateLiteral } from '../syntax/literal.js';
@@ -46,8 +47,8 @@ export async function bundleElements(
   const files: Bundled['files'] = new Map();
   const runtime = new Set(['define', ...(styles?.runtime ?? [])]);
   for (const element of elements) {
-    const { tag, wraps } = element.contract;
-    if (wraps !== undefined) continue;
+    const { tag } = element.contract;
+    if (!isEmitted(element.contract)) continue;
     const emitted = emit(element, {
       runtime: '../shared/runtime.js',
       passing: '../shared/passthrough.js',
@@ -166,7 +167,7 @@ const PASSING_MODULES: ReadonlySet<string> = new Set([
 
 /** The author's own module of an element: its behavior, or the class that it wraps. */
 function authorEntry(library: Library, { contract, folder }: Element): { in: string; out: string }[] {
-  if (contract.wraps !== undefined) return [{ in: CLASS + contract.tag, out: `classes/${contract.tag}` }];
+  if (!isEmitted(contract)) return [{ in: CLASS + contract.tag, out: `classes/${contract.tag}` }];
   if (!folder.behavior) return [];
   return [{ in: join(library.root, folder.behavior.file), out: `behaviors/${contract.tag}` }];
 }
@@ -292,8 +293,9 @@ function exportsOf(names: readonly string[]): string {
 
 function classSource(element: ShippedElement, root: string, styles: string | undefined): string {
   const { contract, folder } = element;
-  if (contract.wraps !== undefined)
-    return `export { default as ${contract.className} } from ${quoted(contract.wraps)};`;
+  const { implementation } = contract;
+  if (implementation.kind === 'class')
+    return `export { default as ${contract.className} } from ${quoted(implementation.module)};`;
   const behavior = folder.behavior ? `./${folder.behavior.file.split('/').pop()}` : '';
   const trait = (name: string): string =>
     join(root, element.traits.find((applied) => applied.trait === name)!.behavior.file);

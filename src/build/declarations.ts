@@ -1,4 +1,5 @@
 import type { Contract, Method, Property } from '../contract/model.js';
+import { isEmitted } from '../contract/implementation.js';
 import { liveProperties, nativeProperties, nativeType, standsForControl } from '../contract/passed.js';
 import { quoted } from '../syntax/literal.js';
 import {
@@ -38,7 +39,7 @@ export function classDeclaration(contract: Contract): string {
     ...contract.methods.map((method) => methodDeclaration(method, nameOf)),
     ...nativeDeclarations(contract),
     ...formDeclarations(contract),
-    ...(contract.wraps === undefined ? [SETTLED] : []),
+    ...(isEmitted(contract) ? [SETTLED] : []),
     ...['addEventListener', 'removeEventListener'].flatMap((name) => listenerDeclarations(name, contract)),
   ];
   const map =
@@ -72,7 +73,7 @@ export function elementDeclaration(contract: Contract): string {
 
 /** What `native` brings in: properties that reflect attributes of the control, and those that it holds itself. */
 function nativeDeclarations(contract: Contract): string[] {
-  if (contract.wraps !== undefined) return [];
+  if (!isEmitted(contract)) return [];
   const native = contract.passthrough?.native;
   const reflected = Object.entries(nativeProperties(contract)).map(([attribute, native]) => {
     const { read, written } = nativeType(native);
@@ -87,7 +88,7 @@ function nativeDeclarations(contract: Contract): string[] {
 
 /** The members that form-associated elements share with native controls, less those that the contract declares. */
 function formDeclarations(contract: Contract): string[] {
-  if (contract.wraps !== undefined || (!contract.form && !standsForControl(contract))) return [];
+  if (!isEmitted(contract) || (!contract.form && !standsForControl(contract))) return [];
   const own = new Set([
     ...[...contract.properties, ...contract.methods].map(({ name }) => name),
     ...Object.values(nativeProperties(contract)).map(({ property }) => property),

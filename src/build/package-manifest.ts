@@ -1,4 +1,5 @@
 import type { Contract } from '../contract/model.js';
+import { isEmitted } from '../contract/implementation.js';
 import { DEVELOPMENT } from './development.js';
 import type { Library } from '../library/open-library.js';
 
@@ -28,7 +29,7 @@ function developmentFile(path: string, contracts: readonly Contract[]): string |
   if (path === '.') return `./${DEVELOPMENT}/index.js`;
   const [, tag, kind] = /^\.\/([^/]+)(\/class)?$/.exec(path) ?? [];
   const contract = contracts.find((other) => other.tag === tag);
-  if (!contract || contract.wraps !== undefined) return undefined;
+  if (!contract || !isEmitted(contract)) return undefined;
   return `./${DEVELOPMENT}/${tag}${kind ? '.class' : ''}.js`;
 }
 

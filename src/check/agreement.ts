@@ -21,7 +21,8 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
   };
   const inContract = (path: string[]): [string, Position] => [contract.file, contract.locate(path, 'key')];
 
-  if (contract.wraps === undefined && !folder.view) {
+  const { implementation } = contract;
+  if (implementation.kind === 'view' && !folder.view) {
     report(
       'view/missing',
       'error',
@@ -33,9 +34,9 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
         .pop()} beside the contract, or say what the contract wraps.`,
     );
   }
-  if (contract.wraps !== undefined) {
+  if (implementation.kind === 'class') {
     const at = contract.locate(['wraps', 'element']);
-    const path = contract.wraps;
+    const path = implementation.module;
     if (!path.startsWith('./') || path.split('/').includes('..')) {
       report(
         'wraps/path',

@@ -1,4 +1,5 @@
 import { originalPositionFor, TraceMap } from '@jridgewell/trace-mapping';
+import { isEmitted } from '../contract/implementation.js';
 import { readBehavior, type Behavior } from '../behavior/read-behavior.js';
 import { hasErrors, inReadingOrder, type Finding } from '../finding.js';
 import { readContract, readSamples } from '../contract/read-contract.js';
@@ -168,7 +169,7 @@ function analyzeElement(
 ): Finding[] {
   const { folder, contract } = element;
   const findings: Finding[] = [];
-  if (contract.wraps === undefined) {
+  if (isEmitted(contract)) {
     if (folder.behavior) {
       const { behavior, findings: problems } = readBehavior(folder.behavior.file, folder.behavior.text);
       findings.push(...problems);

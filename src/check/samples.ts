@@ -1,4 +1,5 @@
 import type { Finding } from '../finding.js';
+import { isEmitted } from '../contract/implementation.js';
 import { liveProperties, nativeProperties } from '../contract/passed.js';
 import { matchesSchema } from '../contract/matches-schema.js';
 import { suggestion } from '../nearest.js';
@@ -47,7 +48,7 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
   const target = (value: string, path: PropertyKey[], of: 'key' | 'value' = 'key'): void => {
     if (!/^[A-Za-z][A-Za-z0-9-]*$/.test(value) || value === 'host') return;
     // Of what a class draws nobody knows: there a tag's name is a selector.
-    if (contract.wraps !== undefined && (isNativeElement(value) || value.includes('-'))) return;
+    if (!isEmitted(contract) && (isNativeElement(value) || value.includes('-'))) return;
     // Also a name that an element has by turns.
     const names = folder.view?.text.match(/local-names=["'][^"']*["']/g)?.join(' ') ?? '';
     if (new RegExp(`(?<![\\w-])${value}(?![\\w-])`).test(names)) return;

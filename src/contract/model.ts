@@ -1,3 +1,4 @@
+import type { Implementation } from './implementation.js';
 import type { JsonSchema, SamplesFile } from './schema.js';
 import type { Locate } from './read-document.js';
 
@@ -131,8 +132,7 @@ export interface Contract extends Standing {
   traits: TraitUse[];
   form: { value: string } | undefined;
   variants: Variants[];
-  /** Path of the wrapped class's module relative to the contract, or undefined. */
-  wraps: string | undefined;
+  implementation: Implementation;
   /** True if it promises to run under a strict policy; undefined where the contract leaves that to the library. */
   strictPolicy: boolean | undefined;
   locate: Locate;

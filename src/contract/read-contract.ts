@@ -1,3 +1,4 @@
+import { implementationOf } from './implementation.js';
 import type { Finding } from '../finding.js';
 import { applyTraits } from './apply-traits.js';
 import { checkMeaning } from './check-meaning.js';
@@ -82,16 +83,19 @@ function frame(file: string, source: ContractFile, locate: Locate): Frame {
       always: typeof always === 'string' ? always : '',
       byProperty: byProperty as Record<string, Record<string, string>>,
     })),
-    wraps: source.wraps?.element,
+    implementation: implementationOf(source),
     strictPolicy: promisesStrictPolicy(source.promises),
     locate,
   };
 }
 
-/** `QuayBerth` for `quay-berth`; not the name of the class that built elements extend. */
+/** Classes that emitted ones extend. */
+const BASES: ReadonlySet<string> = new Set(['ControlElement', 'PassingElement', 'ViewElement']);
+
+/** `QuayBerth` for `quay-berth`; not the name of a class that emitted ones extend. */
 function classNameOf(tag: string): string {
   const name = pascalCase(tag.replace(/[^A-Za-z0-9-]/g, ''));
-  return name === 'ViewElement' ? 'ViewElementElement' : name;
+  return BASES.has(name) ? `${name}Element` : name;
 }
 
 /** Reads a samples file; whether its names fit the contract is checked elsewhere. */

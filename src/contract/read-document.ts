@@ -64,6 +64,15 @@ function parseQuickly(text: string): { data: unknown } | undefined {
   }
 }
 
+/** The data of a file that nobody has checked yet; undefined where it cannot be read. */
+export function roughData(text: string): unknown {
+  try {
+    return (parseQuickly(text) ?? { data: parseDocument(text).toJS({ maxAliasCount: 100 }) as unknown }).data;
+  } catch {
+    return undefined;
+  }
+}
+
 /** Finds positions in a document that is parsed for it when the first one is asked for. */
 function lazyLocate(text: string): Locate {
   let locate: Locate | undefined;

@@ -1,3 +1,4 @@
+import { roughImplementation } from '../contract/implementation.js';
 import { readFileSync, type Dirent } from 'node:fs';
 import { readdir, readFile, realpath, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
@@ -359,11 +360,7 @@ async function readElementFolder(root: string, folder: string): Promise<ElementF
       read(pick('.ts', '.js', '.mts', '.mjs')),
       read(pick('.samples.yaml', '.samples.yml', '.samples.json')),
     ]);
-    // Where the class is stands in the contract, which is understood later: any element without a view may have one.
-    const wraps = view
-      ? undefined
-      : /^wraps:\s*\{?\s*(?:element:\s*)?['"]?\.\/([\w.-]+)/m.exec(contractFile!.text)?.[1];
-    const wrapped = wraps !== undefined && names.includes(wraps) ? await read(wraps) : undefined;
+    const wrapped = view ? undefined : await read(besideContract(contractFile!.text, names));
     return { folder: place, names, contract: contractFile!, view, style, behavior, samples, wrapped };
   } catch (error) {
     if (error instanceof ScssProblem) {
@@ -378,6 +375,13 @@ async function readElementFolder(root: string, folder: string): Promise<ElementF
       error.message,
     );
   }
+}
+
+/** The file beside a contract that the contract names as its implementation. */
+function besideContract(text: string, names: readonly string[]): string | undefined {
+  const implementation = roughImplementation(text);
+  if (implementation.kind === 'view') return undefined;
+  return names.find((name) => implementation.module === `./${name}`);
 }
 
 function readPlain(file: string, path: string): SourceFile | undefined {

@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { dirname, join, posix } from 'node:path';
 import type { AnalyzedPart, Element } from '../check/analyze.js';
+import { isEmitted } from '../contract/implementation.js';
 import type { Contract, Trait } from '../contract/model.js';
 import type { ViewTree } from '../view/view-tree.js';
 import { OWN_FOLDER } from '../library/own-folder.js';
@@ -42,7 +43,7 @@ export function typeFiles({ elements, findings, contracts }: AnalyzedPart): Type
   const behaviors: string[] = [];
   for (const element of elements) {
     const { contract, folder, tree } = element;
-    if (contract.wraps !== undefined) continue;
+    if (!isEmitted(contract)) continue;
     const shared = sharedModule(folder.folder);
     files.set(
       declarationPath(contract.file),
@@ -95,7 +96,7 @@ function asContract(trait: Trait): Contract {
     traits: [],
     form: undefined,
     variants: [],
-    wraps: undefined,
+    implementation: { kind: 'view' },
     strictPolicy: undefined,
     locate: () => ({ line: 1, column: 1 }),
   };

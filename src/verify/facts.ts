@@ -1,4 +1,5 @@
 import type { Element } from '../check/analyze.js';
+import { isEmitted } from '../contract/implementation.js';
 import type { Library } from '../library/open-library.js';
 import { camelCase } from '../contract/names.js';
 import type { Contract, Sample } from '../contract/model.js';
@@ -89,14 +90,14 @@ export function factsOf(
     passed: passedToTry(
       passedAttributes(contract, controlTags).filter((name) => !tree?.written.has(name)),
       [...(contract.passthrough?.native ? [contract.passthrough.native] : []), ...controlTags],
-      contract.wraps !== undefined,
+      !isEmitted(contract),
     ),
     relayed: contract.passthrough ? relayedEvents(contract) : [],
     standsForControl: standsForControl(contract),
     nativeEvents: new Set(contract.events.map(({ name }) => name).filter(isNativeEvent)),
-    wrapped: contract.wraps !== undefined,
+    wrapped: !isEmitted(contract),
     // What is built from a view needs nothing that a page forbids; of a class nobody knows it unless somebody says so.
-    strictPolicy: contract.strictPolicy ?? strictPolicy ?? contract.wraps === undefined,
+    strictPolicy: contract.strictPolicy ?? strictPolicy ?? isEmitted(contract),
     scene,
     contentFor,
     sampleScene,

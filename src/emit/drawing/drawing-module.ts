@@ -104,7 +104,7 @@ class DrawingWriter {
       together = [];
     };
     for (const piece of pieces) {
-      if (typeof piece === 'string' || !/Statement$/.test(piece.type)) together.push(piece);
+      if (typeof piece === 'string' || !piece.type.endsWith('Statement')) together.push(piece);
       else {
         flush();
         lines.push(piece);
