@@ -13,6 +13,6 @@ export {
   type VerifyReport,
   type VerifyResult,
 } from './verify/result.js';
-export type { Finding, Severity } from './finding.js';
+export type { Finding, Severity } from './findings/finding.js';
 export { ENGINES } from './engines/index.js';
 export type { Browser, Engine, Page } from './engines/engine.js';

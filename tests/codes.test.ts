@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { examplePath, PLAIN, type ExampleFiles } from '../src/check/codes/code.js';
-import { CODES, findCode } from '../src/check/codes/index.js';
+import { examplePath, PLAIN, type ExampleFiles } from '../src/findings/codes/code.js';
+import { CODES, findCode } from '../src/findings/codes/index.js';
 import { analyze, buildLibrary, openLibrary } from '../src/index.js';
 import { checkLibrary } from '../src/types/check-library.js';
 import { readTree, REPOSITORY, writeFiles } from './helpers.js';
@@ -51,7 +51,7 @@ describe('the table of findings', () => {
   );
 
   it('is what docs/findings.md says', async () => {
-    const { findingsPage } = await import('../src/check/codes/page.js');
+    const { findingsPage } = await import('../src/findings/codes/page.js');
     expect(readFileSync(join(REPOSITORY, 'docs/findings.md'), 'utf8')).toBe(findingsPage());
   });
 });

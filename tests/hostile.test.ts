@@ -2,7 +2,7 @@ import * as fc from 'fast-check';
 import { mkdirSync, symlinkSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { PLAIN, examplePath } from '../src/check/codes/code.js';
+import { PLAIN, examplePath } from '../src/findings/codes/code.js';
 import { analyze, buildLibrary, checkReport, checkReportSchema, openLibrary } from '../src/index.js';
 import { copyDemo, lastwright, readTree, scratchFolder, writeFiles } from './helpers.js';
 

@@ -1,4 +1,4 @@
-import type { Fix } from '../finding.js';
+import type { Fix } from '../findings/finding.js';
 import { INSIDE_MEMBERS } from './inside-members.js';
 import { isFunction, walk, type TreeNode } from '../syntax/tree.js';
 

@@ -1,5 +1,6 @@
+import { report } from '../findings/report.js';
 import { parseSync } from 'oxc-parser';
-import { PositionIndex, type Finding } from '../finding.js';
+import { PositionIndex, type Finding } from '../findings/finding.js';
 import { mutationsIn, unendedIn, type Mutation } from './habits.js';
 import { importsIn, moduleStateIn, shadowRootsIn } from './module-habits.js';
 import { functionReads, type Reads } from './reads.js';
@@ -88,31 +89,30 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
   const { program, errors } = parseSync(file, text, { astType: 'js', sourceType: 'module' });
   const [error] = errors;
   if (error) {
-    findings.push({
-      code: 'behavior/syntax',
-      severity: 'error',
-      message: `The module cannot be parsed: ${error.message.replace(/\.$/, '')}.`,
-      help: 'Mend the syntax near here.',
-      file,
-      ...positions.at(error.labels[0]?.start ?? 0),
-    });
+    findings.push(
+      report(
+        'behavior/syntax',
+        { file, ...positions.at(error.labels[0]?.start ?? 0) },
+        `The module cannot be parsed: ${error.message.replace(/\.$/, '')}.`,
+        'Mend the syntax near here.',
+      ),
+    );
     return { behavior, findings };
   }
   const root = program as unknown as TreeNode;
   const functions = moduleFunctions(root);
   for (const statement of root.body as TreeNode[]) {
     if (statement.type === 'ExportDefaultDeclaration' || statement.type === 'ExportAllDeclaration') {
-      findings.push({
-        code: 'behavior/export',
-        severity: 'error',
-        message:
+      findings.push(
+        report(
+          'behavior/export',
+          { file, ...positions.at(statement.start) },
           statement.type === 'ExportAllDeclaration'
             ? 'A behavior cannot pass on all exports of another module.'
             : 'A behavior has no default export.',
-        help: 'Export each function by its name: "export function …" or "export { name }".',
-        file,
-        ...positions.at(statement.start),
-      });
+          'Export each function by its name: "export function …" or "export { name }".',
+        ),
+      );
     }
     if (statement.type !== 'ExportNamedDeclaration' || statement.exportKind === 'type') continue;
     for (const { name, value, offset } of exportedNames(statement)) {
@@ -127,28 +127,28 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
         const members = node && membersOf(node, functions);
         if (members) behavior.named[name] = members;
         else {
-          findings.push({
-            code: 'behavior/unreadable',
-            severity: 'error',
-            message: `The functions of "${name}" cannot be seen in the source.`,
-            help: `Write "export const ${name} = { name(inside) { … } }", an object literal of functions.`,
-            file,
-            ...positions.at(offset),
-          });
+          findings.push(
+            report(
+              'behavior/unreadable',
+              { file, ...positions.at(offset) },
+              `The functions of "${name}" cannot be seen in the source.`,
+              `Write "export const ${name} = { name(inside) { … } }", an object literal of functions.`,
+            ),
+          );
         }
       }
       if (name === 'state') {
         const keys = node && stateNames(node);
         if (keys) behavior.state = keys;
         else {
-          findings.push({
-            code: 'state/unreadable',
-            severity: 'error',
-            message: 'The names of the state cannot be seen in the source.',
-            help: 'Write "export const state = () => ({ name: value })", a function that returns an object literal.',
-            file,
-            ...positions.at(offset),
-          });
+          findings.push(
+            report(
+              'state/unreadable',
+              { file, ...positions.at(offset) },
+              'The names of the state cannot be seen in the source.',
+              'Write "export const state = () => ({ name: value })", a function that returns an object literal.',
+            ),
+          );
         }
       }
     }

@@ -1,6 +1,6 @@
 import type { Analysis, Element } from '../check/analyze.js';
 import { isEmitted } from '../contract/implementation.js';
-import { hasErrors, type Finding } from '../finding.js';
+import { hasErrors, type Finding } from '../findings/finding.js';
 import { quoted } from '../syntax/literal.js';
 import { bundleElements } from './bundle.js';
 import { readFile } from 'node:fs/promises';

@@ -1,9 +1,10 @@
+import { report } from '../findings/report.js';
 import { readFileSync } from 'node:fs';
 import { dirname, join, relative, resolve } from 'node:path';
 import type { BuildFailure, BuildOptions, Message, OutputFile, Plugin } from 'esbuild';
 import type { Analysis, Element } from '../check/analyze.js';
 import { isEmitted } from '../contract/implementation.js';
-import type { Finding } from '../finding.js';
+import type { Finding } from '../findings/finding.js';
 import { slashed, type Library } from '../library/open-library.js';
 import { quoted, templateLiteral } from '../syntax/literal.js';
 import { packageStyle } from '../style/package-style.js';
@@ -211,17 +212,14 @@ function mapsFromRoot({ path, text, contents }: OutputFile, library: Library): U
 
 function toFinding({ text, location }: Message, library: Library): Finding {
   const file = location?.file.replace(/^[a-z-]+:(?!\/)/, '') ?? library.elements[0]?.contract.file ?? '';
-  return {
-    code: 'build/bundle',
-    severity: 'error',
-    message: `${text.replace(/^\[plugin [^\]]*\] /, '').replace(/\.$/, '')}.`,
-    help: /resolve/i.test(text)
+  return report(
+    'build/bundle',
+    { file, line: location?.line ?? 1, column: (location?.column ?? 0) + 1 },
+    `${text.replace(/^\[plugin [^\]]*\] /, '').replace(/\.$/, '')}.`,
+    /resolve/i.test(text)
       ? 'Check the path of the import, or install the package beside the library.'
       : 'Mend the module; its exports and imports must fit together.',
-    file,
-    line: location?.line ?? 1,
-    column: (location?.column ?? 0) + 1,
-  };
+  );
 }
 
 /** Gives esbuild the modules that are made from contracts and views. */

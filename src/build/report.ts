@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { findingSchema } from '../check/report.js';
-import { withoutFix, type Finding } from '../finding.js';
+import { withoutFix, type Finding } from '../findings/finding.js';
 
 /** What `lastwright build --json` prints. No files are named where findings stood in the way. */
 export const buildReportSchema = z.object({

@@ -1,6 +1,8 @@
 import { LIFECYCLE_EXPORTS } from '../behavior/read-behavior.js';
-import type { Finding, Position, Severity } from '../finding.js';
-import { meantBy, suggestion } from '../nearest.js';
+import type { Finding, Position } from '../findings/finding.js';
+import { report } from '../findings/report.js';
+import type { Code } from '../findings/severities.js';
+import { meantBy, suggestion } from '../findings/nearest.js';
 import type { Placed } from '../view/view-tree.js';
 import type { Element } from './analyze.js';
 import { checkWrappedClass } from './wrapped-class.js';
@@ -9,23 +11,15 @@ import { checkWrappedClass } from './wrapped-class.js';
 export function checkAgreement(element: Element, broken: boolean): Finding[] {
   const { contract, folder, tree, behavior } = element;
   const findings: Finding[] = [];
-  const report = (
-    code: string,
-    severity: Severity,
-    file: string,
-    at: Position,
-    message: string,
-    help: string,
-  ): void => {
-    findings.push({ code, severity, message, help, file, ...at });
+  const note = (code: Code, file: string, at: Position, message: string, help: string): void => {
+    findings.push(report(code, { file, ...at }, message, help));
   };
   const inContract = (path: string[]): [string, Position] => [contract.file, contract.locate(path, 'key')];
 
   const { implementation } = contract;
   if (implementation.kind === 'view' && !folder.view) {
-    report(
+    note(
       'view/missing',
-      'error',
       ...inContract(['tag']),
       `The element "${contract.tag}" has no view.`,
       `Add ${folder.contract.file
@@ -38,18 +32,16 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
     const at = contract.locate(['wraps', 'element']);
     const path = implementation.module;
     if (!path.startsWith('./') || path.split('/').includes('..')) {
-      report(
+      note(
         'wraps/path',
-        'error',
         contract.file,
         at,
         `"${path}" is no path inside the element's folder.`,
         'Write it from the contract on: "./name.ts".',
       );
     } else if (!path.slice(2).includes('/') && !folder.names.includes(path.slice(2))) {
-      report(
+      note(
         'wraps/missing',
-        'error',
         contract.file,
         at,
         `There is no file "${path}" beside the contract.`,
@@ -69,9 +61,8 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
       const names = promised.map(({ name }) => name);
       for (const { name, offset } of placed) {
         if (names.includes(name)) continue;
-        report(
+        note(
           `${kind}/undeclared`,
-          'error',
           tree.file,
           positions.at(offset),
           name === 'default' && kind === 'slot'
@@ -84,9 +75,8 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
       const meant = meantBy(unknown, names);
       for (const name of names) {
         if (meant.has(name) || placed.some((other) => other.name === name)) continue;
-        report(
+        note(
           `${kind}/missing`,
-          'error',
           ...inContract([`${kind}s`, name]),
           `The contract promises the ${kind} "${name}", but the view has none.`,
           kind === 'slot'
@@ -98,9 +88,8 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
     const { native } = contract.passthrough ?? {};
     const others = [...tree.controlTags].filter((tag) => tag !== native);
     if (native !== undefined && tree.controlTags.size > 0 && !tree.controlTags.has(native))
-      report(
+      note(
         'passthrough/other-element',
-        'error',
         contract.file,
         contract.locate(['passthrough', 'native']),
         `The part "${contract.passthrough!.to}" is <${others.join('> or <')}> in the view, not <${native}>.`,
@@ -112,9 +101,8 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
   for (const { name } of contract.methods) {
     if (behavior?.exports.get(name)?.kind === 'function') continue;
     if (element.traits.some((trait) => trait.behavior.exports.includes(name))) continue;
-    report(
+    note(
       'method/missing',
-      'error',
       ...inContract(['methods', name]),
       `The contract promises the method "${name}", but the behavior exports no function of that name.`,
       behavior
@@ -128,9 +116,8 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
     !behavior?.state.includes(form.value) &&
     !contract.properties.some(({ name }) => name === form.value)
   ) {
-    report(
+    note(
       'form/value',
-      'error',
       contract.file,
       contract.locate(['form', 'value']),
       `"${form.value}" is neither a property nor a name of the state.`,
@@ -151,9 +138,8 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
     ];
     gives.forEach((given, place) => {
       if (known.includes(given)) return;
-      report(
+      note(
         'slot/gives',
-        'error',
         contract.file,
         contract.locate(['slots', name, 'gives', place]),
         `"${given}" is neither a property, nor a name of the state, nor a function of the behavior.`,
@@ -164,9 +150,8 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
   const members = (kind: 'changes' | 'states', what: string, known: readonly string[]): void => {
     for (const { name, offset } of behavior?.named[kind].values() ?? []) {
       if (known.includes(name)) continue;
-      report(
+      note(
         'behavior/unknown-member',
-        'error',
         behavior!.file,
         behavior!.positions.at(offset),
         `"${kind}" has a function for "${name}", but the contract declares no such ${what}.`,
@@ -187,9 +172,8 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
   const events = contract.events.map(({ name }) => name);
   for (const { name, offset } of behavior?.emissions ?? []) {
     if (events.includes(name)) continue;
-    report(
+    note(
       'event/undeclared',
-      'error',
       behavior!.file,
       behavior!.positions.at(offset),
       `The event "${name}" is emitted, but the contract does not declare it.`,
@@ -203,9 +187,8 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
     if (contract.events.find((event) => event.name === name)?.relay !== undefined) continue;
     if (element.traits.some((trait) => trait.behavior.emits.includes(name))) continue;
     if (behavior?.emitsUnknown || behavior?.emissions.some((emission) => emission.name === name)) continue;
-    report(
+    note(
       'event/never-emitted',
-      'warning',
       ...inContract(['events', name]),
       `The contract promises the event "${name}", but nothing emits it.`,
       'Emit it in the behavior, or remove it here.',
@@ -221,9 +204,8 @@ export function checkAgreement(element: Element, broken: boolean): Finding[] {
   for (const { name, kind, offset } of behavior?.exports.values() ?? []) {
     if (meantMethods.has(name)) continue;
     if (kind !== 'function' || ownCalls.has(name) || tree?.calls.has(name)) continue;
-    report(
+    note(
       'behavior/unused',
-      'warning',
       behavior!.file,
       behavior!.positions.at(offset),
       `The exported function "${name}" is used neither by the view nor as a method.`,

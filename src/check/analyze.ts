@@ -1,7 +1,8 @@
+import { report } from '../findings/report.js';
 import { originalPositionFor, TraceMap } from '@jridgewell/trace-mapping';
 import { isEmitted } from '../contract/implementation.js';
 import { readBehavior, type Behavior } from '../behavior/read-behavior.js';
-import { hasErrors, inReadingOrder, type Finding } from '../finding.js';
+import { hasErrors, inReadingOrder, type Finding } from '../findings/finding.js';
 import { readContract, readSamples } from '../contract/read-contract.js';
 import { readDocument, type Locate } from '../contract/read-document.js';
 import { contractSchema } from '../contract/schema.js';
@@ -10,14 +11,14 @@ import type { Contract, Sample, Shared, Trait } from '../contract/model.js';
 import { ENGINES } from '../engines/index.js';
 import { HOSTS } from '../hosts/index.js';
 import { CONFIG_FILE, type ElementFolder, type Library } from '../library/open-library.js';
-import { suggestion } from '../nearest.js';
+import { suggestion } from '../findings/nearest.js';
 import { classesIn, readStyle } from '../style/read-style.js';
 import { appliedTraits, type AppliedTrait } from '../view/effects.js';
 import { parseView, type ParsedView } from '../view/parse-view.js';
 import { buildViewTree } from '../view/build-view-tree.js';
 import type { ViewTree } from '../view/view-tree.js';
 import { checkAgreement } from './agreement.js';
-import { CODES, findCode } from './codes/index.js';
+import { isCode, SEVERITIES } from '../findings/severities.js';
 import { checkBehavior } from './behavior.js';
 import { checkClasses } from './classes.js';
 import { checkSamples } from './samples.js';
@@ -227,14 +228,12 @@ export function checkTags(tags: ReadonlyMap<string, string>, library: Library): 
     files.set(tag, file);
     if (other === undefined) return [];
     return [
-      {
-        code: 'tag/duplicate',
-        severity: 'error' as const,
-        message: `The tag "${tag}" already belongs to ${other}.`,
-        help: 'Give one of the two another tag.',
-        file,
-        ...readDocument(file, text, contractSchema).locate(['tag']),
-      },
+      report(
+        'tag/duplicate',
+        { file, ...readDocument(file, text, contractSchema).locate(['tag']) },
+        `The tag "${tag}" already belongs to ${other}.`,
+        'Give one of the two another tag.',
+      ),
     ];
   });
 }
@@ -247,14 +246,12 @@ function checkConfig(library: Library): Finding[] {
       const names = known.map((one) => one.name);
       if (names.includes(name)) return [];
       return [
-        {
-          code: `library/unknown-${kind === 'hosts' ? 'host' : 'engine'}`,
-          severity: 'error' as const,
-          message: `"${name}" is none of the ${kind} that elements can be verified in.`,
-          help: suggestion(name, names, kind),
-          file: CONFIG_FILE,
-          ...locateConfig([kind, place]),
-        },
+        report(
+          `library/unknown-${kind === 'hosts' ? 'host' : 'engine'}`,
+          { file: CONFIG_FILE, ...locateConfig([kind, place]) },
+          `"${name}" is none of the ${kind} that elements can be verified in.`,
+          suggestion(name, names, kind),
+        ),
       ];
     });
   return [...unknown('hosts', HOSTS), ...unknown('engines', ENGINES), ...checkSeverities(library)];
@@ -279,14 +276,14 @@ function readShared(library: Library, findings: Finding[]): Shared {
   }
   library.everywhere.forEach((name, place) => {
     if (traits.has(name)) return;
-    findings.push({
-      code: 'trait/unknown',
-      severity: 'error',
-      message: `There is no trait "${name}".`,
-      help: suggestion(name, traits.keys(), 'traits'),
-      file: CONFIG_FILE,
-      ...library.locateConfig(['everywhere', place]),
-    });
+    findings.push(
+      report(
+        'trait/unknown',
+        { file: CONFIG_FILE, ...library.locateConfig(['everywhere', place]) },
+        `There is no trait "${name}".`,
+        suggestion(name, traits.keys(), 'traits'),
+      ),
+    );
   });
   const classes = new Set(library.styles.flatMap(({ text }) => classesIn(text)));
   return { traits, everywhere: library.everywhere, definitions, classes };
@@ -304,24 +301,13 @@ export function withSeverities(findings: readonly Finding[], { severity }: Libra
 /** Severities are given to codes that there are, and no error that stops a build is made less. */
 function checkSeverities({ severity, locateConfig }: Library): Finding[] {
   return Object.entries(severity).flatMap(([name, wanted]): Finding[] => {
-    const code = findCode(name);
-    const at = locateConfig(['severity', name], 'key');
-    const finding = { severity: 'error' as const, file: CONFIG_FILE, ...at };
-    if (!code) {
-      const names = CODES.map((other) => other.code);
-      return [
-        {
-          ...finding,
-          code: 'library/unknown-code',
-          message: `There is no finding "${name}".`,
-          help: suggestion(name, names, 'codes'),
-        },
-      ];
+    const place = { file: CONFIG_FILE, ...locateConfig(['severity', name], 'key') };
+    if (!isCode(name)) {
+      const help = suggestion(name, Object.keys(SEVERITIES), 'codes');
+      return [report('library/unknown-code', place, `There is no finding "${name}".`, help)];
     }
-    if (code.severity !== 'error' || wanted === 'error') return [];
+    if (SEVERITIES[name] !== 'error' || wanted === 'error') return [];
     const message = `"${name}" is an error that stops a build; it cannot be made less.`;
-    return [
-      { ...finding, code: 'library/severity', message, help: 'Remove the line, and mend what is found.' },
-    ];
+    return [report('library/severity', place, message, 'Remove the line, and mend what is found.')];
   });
 }

@@ -1,28 +1,22 @@
 import { posix } from 'node:path';
-import type { Finding, Fix, Severity } from '../finding.js';
+import type { Finding, Fix } from '../findings/finding.js';
+import { report } from '../findings/report.js';
+import type { Code } from '../findings/severities.js';
 import type { Element } from './analyze.js';
 
 /** Habits in a behavior that cost people an hour: changes in place, and what is begun and never ended. */
 export function checkBehavior({ contract, behavior, tree, folder }: Element): Finding[] {
   if (!behavior) return [];
   const findings: Finding[] = [];
-  const report = (
-    code: string,
-    severity: Severity,
-    offset: number,
-    message: string,
-    help: string,
-    fix?: Fix,
-  ): void => {
+  const note = (code: Code, offset: number, message: string, help: string, fix?: Fix): void => {
     const at = behavior.positions.at(offset);
-    findings.push({ code, severity, message, help, file: behavior.file, ...at, ...(fix ? { fix } : {}) });
+    findings.push(report(code, { file: behavior.file, ...at }, message, help, fix));
   };
   for (const { of, name, offset, mend } of behavior.mutations) {
     if (of === 'state') {
       if (!behavior.state.includes(name)) continue;
-      report(
+      note(
         'state/mutated',
-        'error',
         offset,
         `"${name}" of the state is changed in place, which no view can see.`,
         `Assign a new value: inside.state.${name} = […inside.state.${name}, item], or a new object.`,
@@ -32,18 +26,16 @@ export function checkBehavior({ contract, behavior, tree, folder }: Element): Fi
     }
     const property = contract.properties.find((other) => other.name === name);
     if (property?.kind !== 'array' && property?.kind !== 'object') continue;
-    report(
+    note(
       'behavior/changes-given',
-      'error',
       offset,
       `"${name}" was passed in and is changed in place here: it still belongs to the consumer.`,
       'Keep a changed copy in the state, or emit an event and let the consumer pass a new value.',
     );
   }
   for (const { what, offset } of behavior.unended) {
-    report(
+    note(
       'behavior/unended',
-      'warning',
       offset,
       `"connected" begins ${what} at each connection, and nothing ends it.`,
       'Return a function that ends it; inside.listen() ends listeners by itself.',
@@ -51,9 +43,8 @@ export function checkBehavior({ contract, behavior, tree, folder }: Element): Fi
   }
   if (contract.encapsulation === 'closed') {
     for (const offset of behavior.shadowRoots)
-      report(
+      note(
         'behavior/closed-root',
-        'error',
         offset,
         'The shadow root is closed: "shadowRoot" of the host is null, also here.',
         'Find nodes by inside.parts, or make the encapsulation open.',
@@ -61,9 +52,8 @@ export function checkBehavior({ contract, behavior, tree, folder }: Element): Fi
   }
   for (const { from, offset } of behavior.imports) {
     if (!from.startsWith('.') || !posix.join(folder.folder, from).startsWith('../')) continue;
-    report(
+    note(
       'behavior/outside',
-      'warning',
       offset,
       `"${from}" lies outside of the library: who gets the library alone cannot build it.`,
       'Put the module into the library, or into a package that it depends on.',
@@ -71,9 +61,8 @@ export function checkBehavior({ contract, behavior, tree, folder }: Element): Fi
   }
   for (const { name, offset } of behavior.moduleState) {
     if (!tree?.calls.size && !behavior.exports.has(name)) continue;
-    report(
+    note(
       'behavior/module-state',
-      'warning',
       offset,
       `All elements share "${name}", and no view sees it change.`,
       'Keep what one element remembers in its state; make it a const if it never changes.',

@@ -1,5 +1,6 @@
-import type { Finding } from '../finding.js';
-import { nearest } from '../nearest.js';
+import { report, type Place } from '../findings/report.js';
+import type { Finding } from '../findings/finding.js';
+import { nearest } from '../findings/nearest.js';
 import type { MarkupNode } from '../view/parse-view.js';
 import type { Element } from './analyze.js';
 
@@ -10,18 +11,18 @@ export function checkClasses(element: Element, styled: ReadonlySet<string>): Fin
   // What code looks for by its class needs no style.
   const code = `${folder.behavior?.text ?? ''}${folder.samples?.text ?? ''}`;
   const isKnown = (name: string): boolean => styled.has(name) || new RegExp(`\\b${name}\\b`).test(code);
-  const words = (name: string): Pick<Finding, 'code' | 'severity' | 'message' | 'help'> => {
+  const unknown = (name: string, place: Place): Finding => {
     const meant = nearest(name, styled);
-    return {
-      code: 'style/unknown-class',
-      severity: 'warning',
-      message: `No style of the element has the class "${name}"; classes of the page do not reach in here.`,
-      help: meant === undefined ? 'Write a rule for it, or remove it.' : `Did you mean "${meant}"?`,
-    };
+    return report(
+      'style/unknown-class',
+      place,
+      `No style of the element has the class "${name}"; classes of the page do not reach in here.`,
+      meant === undefined ? 'Write a rule for it, or remove it.' : `Did you mean "${meant}"?`,
+    );
   };
   const inView = classesOf(view.nodes)
     .filter(({ name }) => !isKnown(name))
-    .map(({ name, offset }) => ({ ...words(name), file: view.file, ...view.positions.at(offset) }));
+    .map(({ name, offset }) => unknown(name, { file: view.file, ...view.positions.at(offset) }));
   const inVariants = contract.variants.flatMap(({ part, always, byProperty }) => {
     const all: [path: string[], classes: string][] = [
       [['variants', part, 'always'], always],
@@ -36,7 +37,7 @@ export function checkClasses(element: Element, styled: ReadonlySet<string>): Fin
       classes
         .split(/\s+/)
         .filter((name) => name && !isKnown(name))
-        .map((name) => ({ ...words(name), file: contract.file, ...contract.locate(path) })),
+        .map((name) => unknown(name, { file: contract.file, ...contract.locate(path) })),
     );
   });
   return [...inView, ...inVariants];

@@ -1,4 +1,4 @@
-import type { Finding } from '../finding.js';
+import type { Finding } from '../findings/finding.js';
 import type { Library } from '../library/open-library.js';
 import { sourceFiles } from '../library/open-library.js';
 

@@ -3,7 +3,7 @@ import { existsSync } from 'node:fs';
 import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { cacheFolder } from '../cache.js';
-import type { Finding } from '../finding.js';
+import type { Finding } from '../findings/finding.js';
 import { sourceFiles, type Library } from '../library/open-library.js';
 
 /** What a check of a library found, and for which content. */

@@ -1,8 +1,10 @@
-import type { Finding } from '../finding.js';
+import type { Code } from '../findings/severities.js';
+import { report } from '../findings/report.js';
+import type { Finding } from '../findings/finding.js';
 import { isEmitted } from '../contract/implementation.js';
 import { liveProperties, nativeProperties } from '../contract/passed.js';
 import { matchesSchema } from '../contract/matches-schema.js';
-import { suggestion } from '../nearest.js';
+import { suggestion } from '../findings/nearest.js';
 import { isGlobalAttribute, isNativeElement } from '../standards/standards.js';
 import type { Element } from './analyze.js';
 
@@ -12,15 +14,15 @@ const ACTS = ['click', 'focus', 'type', 'press', 'set', 'call', 'expect'] as con
 /** Names that samples use are names of the contract. */
 export function checkSamples({ contract, folder, samples, locateSample }: Element): Finding[] {
   const findings: Finding[] = [];
-  const report = (
+  const note = (
     path: PropertyKey[],
     of: 'key' | 'value',
-    code: string,
+    code: Code,
     message: string,
     help: string,
   ): void => {
     const at = locateSample(path, of);
-    findings.push({ code, severity: 'error', message, help, file: folder.samples!.file, ...at });
+    findings.push(report(code, { file: folder.samples!.file, ...at }, message, help));
   };
   const known = {
     property: [
@@ -42,7 +44,7 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
   ): void => {
     if (known[kind].includes(value)) return;
     const help = suggestion(value, known[kind], kind === 'property' ? 'properties' : `${kind}s`);
-    report(path, of, `sample/unknown-${kind}`, `The contract has no ${kind} "${value}".`, help);
+    note(path, of, `sample/unknown-${kind}`, `The contract has no ${kind} "${value}".`, help);
   };
   /** A plain word is a part, or the name of an element in the view; anything else is a selector. */
   const target = (value: string, path: PropertyKey[], of: 'key' | 'value' = 'key'): void => {
@@ -57,7 +59,7 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
   const attribute = (value: string, path: PropertyKey[]): void => {
     const names = contract.properties.flatMap((property) => property.attribute ?? []);
     if (names.includes(value) || isGlobalAttribute(value)) return;
-    report(
+    note(
       path,
       'key',
       'sample/unknown-attribute',
@@ -70,7 +72,7 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
     const property = contract.properties.find((one) => one.name === key);
     if (!property || value === null || property.kind === 'instance') return;
     if (property.kind === 'function')
-      report(
+      note(
         path,
         'value',
         'sample/value',
@@ -78,7 +80,7 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
         `Write "callbacks: { ${key}: null }" in the sample: a function that records its calls.`,
       );
     else if (!matchesSchema(value, property.schema, contract.definitions))
-      report(
+      note(
         path,
         'value',
         'sample/value',
@@ -95,7 +97,7 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
         known.property.includes(key) &&
         contract.properties.find((one) => one.name === key)?.kind !== 'function'
       )
-        report(
+        note(
           [number, 'callbacks', key],
           'key',
           'sample/value',
@@ -113,7 +115,7 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
         property.name in (sample.callbacks ?? {})
       )
         continue;
-      report(
+      note(
         [number, 'sample'],
         'value',
         'sample/missing',
@@ -126,7 +128,7 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
       const acts = ACTS.filter((act) => step[act] !== undefined).length;
       if (acts !== 1) {
         const message = acts === 0 ? 'This step does nothing.' : 'This step does more than one thing.';
-        report(path, 'value', 'sample/step', message, `Each step is one of: ${ACTS.join(', ')}.`);
+        note(path, 'value', 'sample/step', message, `Each step is one of: ${ACTS.join(', ')}.`);
       }
       if (step.call !== undefined) name('method', step.call, [...path, 'call'], 'value');
       for (const key of Object.keys(step.set ?? {})) name('property', key, [...path, 'set', key]);
@@ -138,7 +140,7 @@ export function checkSamples({ contract, folder, samples, locateSample }: Elemen
       for (const key of Object.keys(expect?.states ?? {}))
         name('state', key, [...path, 'expect', 'states', key]);
       if (expect?.called !== undefined && !(expect.called in (sample.callbacks ?? {})))
-        report(
+        note(
           [...path, 'expect', 'called'],
           'value',
           'sample/value',

@@ -1,7 +1,9 @@
 import type { SelectorComponent } from 'lightningcss';
 import type { Contract } from '../contract/model.js';
-import type { Finding, Fix, Position, Severity } from '../finding.js';
-import { meantBy, suggestion } from '../nearest.js';
+import type { Finding, Fix, Position } from '../findings/finding.js';
+import { report } from '../findings/report.js';
+import type { Code } from '../findings/severities.js';
+import { meantBy, suggestion } from '../findings/nearest.js';
 import type { StyleFacts, StyleRule } from '../style/read-style.js';
 import type { MarkupNode } from '../view/parse-view.js';
 import { suggestedProperty } from '../style/css-properties.js';
@@ -16,39 +18,24 @@ export function checkStyle(
 ): Finding[] {
   const { contract, folder } = element;
   const findings: Finding[] = [];
-  const report: ReportStyle = (code, severity, at, message, help, fix, file = folder.style!.file) => {
-    findings.push({
-      code,
-      severity,
-      message,
-      help,
-      file,
-      ...at,
-      ...(fix ? { fix } : {}),
-    });
+  const note: NoteStyle = (code, at, message, help, fix, file = folder.style!.file) => {
+    findings.push(report(code, { file, ...at }, message, help, fix));
   };
   for (const { kind, at } of facts.atRules) {
-    const [message, help] = AT_RULE_WORDS[kind]!;
-    report(`style/${kind}`, kind === 'import' ? 'error' : 'note', at, message, help);
+    const [message, help] = AT_RULE_WORDS[kind];
+    note(`style/${kind}`, at, message, help);
   }
-  for (const rule of facts.rules) checkRule(rule, contract, contracts, report, folder.style!.text);
+  for (const rule of facts.rules) checkRule(rule, contract, contracts, note, folder.style!.text);
   for (const [name, at] of facts.unknown)
-    report(
-      'style/unknown-property',
-      'warning',
-      at,
-      `CSS has no property "${name}".`,
-      suggestedProperty(name),
-    );
-  checkVariables(element, facts, report);
+    note('style/unknown-property', at, `CSS has no property "${name}".`, suggestedProperty(name));
+  checkVariables(element, facts, note);
   if (element.view && contract.encapsulation !== 'none')
-    checkHostDisplay(element.view.nodes, facts.setsHostDisplay, report);
+    checkHostDisplay(element.view.nodes, facts.setsHostDisplay, note);
   return findings;
 }
 
-type ReportStyle = (
-  code: string,
-  severity: Severity,
+type NoteStyle = (
+  code: Code,
   at: Position,
   message: string,
   help: string,
@@ -57,7 +44,7 @@ type ReportStyle = (
   file?: string,
 ) => void;
 
-const AT_RULE_WORDS: Record<string, [message: string, help: string]> = {
+const AT_RULE_WORDS: Record<'import' | 'font-face' | 'property', [message: string, help: string]> = {
   import: [
     '@import does nothing in a style sheet that elements share (CSSOM, constructable style sheets).',
     "Copy the rules here, or put them into the page's own style.",
@@ -78,16 +65,15 @@ function checkRule(
   { selectors, at }: StyleRule,
   contract: Contract,
   contracts: ReadonlyMap<string, Contract>,
-  report: ReportStyle,
+  note: NoteStyle,
   source: string,
 ): void {
   for (const selector of selectors) {
     const outside = selector.find(isOutside);
     if (outside) {
       const written = outside.type === 'type' ? outside.name : ':root';
-      report(
+      note(
         'style/no-effect',
-        'warning',
         at,
         `"${written}" matches nothing inside a shadow root.`,
         'Write :host for the element itself, or :host-context() for what it stands in.',
@@ -100,16 +86,15 @@ function checkRule(
         component.kind === 'slotted' &&
         contract.slots.length === 0
       ) {
-        report(
+        note(
           'style/slotted',
-          'error',
           at,
           '::slotted() can match nothing: the element has no slots.',
           'Add a slot to the view and the contract, or remove the rule.',
         );
       }
     }
-    checkParts(selector, contracts, at, report);
+    checkParts(selector, contracts, at, note);
   }
 }
 
@@ -132,7 +117,7 @@ function checkParts(
   selector: readonly SelectorComponent[],
   contracts: ReadonlyMap<string, Contract>,
   at: Position,
-  report: ReportStyle,
+  note: NoteStyle,
 ): void {
   selector.forEach((component, place) => {
     if (component.type !== 'pseudo-element' || component.kind !== 'part') return;
@@ -141,9 +126,8 @@ function checkParts(
     const parts = known?.parts.map(({ name }) => name) ?? [];
     for (const name of component.names) {
       if (!known || parts.includes(name)) continue;
-      report(
+      note(
         'style/unused-part',
-        'warning',
         at,
         `<${known.tag}> has no part "${name}".`,
         suggestion(name, parts, 'parts'),
@@ -152,11 +136,7 @@ function checkParts(
   });
 }
 
-function checkVariables(
-  { contract, folder }: Element,
-  { reads, sets }: StyleFacts,
-  report: ReportStyle,
-): void {
+function checkVariables({ contract, folder }: Element, { reads, sets }: StyleFacts, note: NoteStyle): void {
   const declared = contract.cssProperties.map(({ name }) => name);
   const own = `--${contract.tag}-`;
   for (const [name, at] of reads) {
@@ -164,9 +144,8 @@ function checkVariables(
     // Names of other makers are design tokens of the page; those that begin with the tag are this element's.
     const close = name.startsWith(own) ? '' : suggestion(name, declared, 'custom properties');
     if (!name.startsWith(own) && !close.startsWith('Did you mean')) continue;
-    report(
+    note(
       'style/undeclared-property',
-      'warning',
       at,
       `The style reads ${name}, which the contract does not declare.`,
       `${suggestion(name, declared, 'custom properties')} Or declare it under "cssProperties".`,
@@ -177,9 +156,8 @@ function checkVariables(
   for (const name of declared) {
     if (reads.has(name) || meant.has(name)) continue;
     if (folder.view?.text.includes(name) || folder.behavior?.text.includes(name)) continue;
-    report(
+    note(
       'style/unread-property',
-      'warning',
       contract.locate(['cssProperties', name], 'key'),
       `The contract promises ${name}, but the style never reads it.`,
       `Use var(${name}) where it should matter, or remove it from the contract.`,
@@ -190,12 +168,11 @@ function checkVariables(
 }
 
 /** An inline host around block content costs layout at every change, and has no size of its own. */
-function checkHostDisplay(nodes: readonly MarkupNode[], setsHostDisplay: boolean, report: ReportStyle): void {
+function checkHostDisplay(nodes: readonly MarkupNode[], setsHostDisplay: boolean, note: NoteStyle): void {
   const block = nodes.find((node) => node.kind === 'element' && BLOCK_LEVEL.has(node.name));
   if (setsHostDisplay || block?.kind !== 'element') return;
-  report(
+  note(
     'style/host-inline',
-    'warning',
     { line: 1, column: 1 },
     `The element stays inline around <${block.name}>, a block: it gets no size of its own, and layout takes longer.`,
     'Add :host { display: block; } (or another display).',

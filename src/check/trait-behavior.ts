@@ -1,8 +1,9 @@
+import { report } from '../findings/report.js';
 import { LIFECYCLE_EXPORTS, readBehavior } from '../behavior/read-behavior.js';
 import type { Trait, TraitBehavior } from '../contract/model.js';
-import type { Finding } from '../finding.js';
+import type { Finding } from '../findings/finding.js';
 import type { SourceFile } from '../library/open-library.js';
-import { suggestion } from '../nearest.js';
+import { suggestion } from '../findings/nearest.js';
 
 /** Exports of a behavior that only an element can have. */
 const NOT_FOR_TRAITS = new Set(['state', 'results', 'validity']);
@@ -14,20 +15,20 @@ export function readTraitBehavior(
 ): { behavior: TraitBehavior | undefined; findings: Finding[] } {
   const { behavior, findings } = readBehavior(file, text);
   if (findings.length > 0) return { behavior: undefined, findings };
-  const report = (offset: number, message: string, help: string): void => {
+  const note = (offset: number, message: string, help: string): void => {
     const at = behavior.positions.at(offset);
-    findings.push({ code: 'trait/behavior', severity: 'error', message, help, file, ...at });
+    findings.push(report('trait/behavior', { file, ...at }, message, help));
   };
   const methods = trait.methods.map(({ name }) => name);
   for (const { name, offset } of behavior.exports.values()) {
     if (NOT_FOR_TRAITS.has(name)) {
-      report(
+      note(
         offset,
         `A trait cannot export "${name}": the element that has the trait has its own.`,
         'Remember things in a WeakMap by the inside, or in a property of the trait.',
       );
     } else if (!methods.includes(name) && !(LIFECYCLE_EXPORTS as readonly string[]).includes(name)) {
-      report(
+      note(
         offset,
         `The trait exports "${name}", which nothing calls.`,
         suggestion(
@@ -42,7 +43,7 @@ export function readTraitBehavior(
     for (const { name, offset } of behavior.named[kind].values()) {
       if (known.includes(name)) continue;
       const what = kind === 'changes' ? 'property' : 'state';
-      report(offset, `The trait declares no ${what} "${name}".`, suggestion(name, known, `${what} names`));
+      note(offset, `The trait declares no ${what} "${name}".`, suggestion(name, known, `${what} names`));
     }
   };
   check(
@@ -55,11 +56,7 @@ export function readTraitBehavior(
   );
   for (const name of methods) {
     if (!behavior.exports.has(name)) {
-      report(
-        0,
-        `The trait promises the method "${name}", but exports no function of that name.`,
-        'Export it.',
-      );
+      note(0, `The trait promises the method "${name}", but exports no function of that name.`, 'Export it.');
     }
   }
   return {

@@ -1,6 +1,7 @@
+import { report } from '../findings/report.js';
 import { parseSync } from 'oxc-parser';
 import { walk, type TreeNode } from '../syntax/tree.js';
-import { PositionIndex, type Finding } from '../finding.js';
+import { PositionIndex, type Finding } from '../findings/finding.js';
 
 /** Calls on an element that give it children or attributes. */
 const GIVING =
@@ -26,14 +27,14 @@ export function checkWrappedClass(file: string, text: string): Finding[] {
       if (/Function/.test(inner.type)) return false;
       const what = givenBy(inner);
       if (what !== undefined)
-        findings.push({
-          code: 'wraps/constructor',
-          severity: 'error',
-          message: `The constructor gives the element ${what}: document.createElement() then throws.`,
-          help: 'Do it in connectedCallback, or in the shadow root.',
-          file,
-          ...positions.at(inner.start),
-        });
+        findings.push(
+          report(
+            'wraps/constructor',
+            { file, ...positions.at(inner.start) },
+            `The constructor gives the element ${what}: document.createElement() then throws.`,
+            'Do it in connectedCallback, or in the shadow root.',
+          ),
+        );
       return undefined;
     });
     return undefined;

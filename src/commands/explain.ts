@@ -1,7 +1,7 @@
 import * as Args from '@oclif/core/args';
-import { CODES, findCode } from '../check/codes/index.js';
+import { CODES, findCode } from '../findings/codes/index.js';
 import { UsageError } from '../library/open-library.js';
-import { suggestion } from '../nearest.js';
+import { suggestion } from '../findings/nearest.js';
 import { BaseCommand } from '../terminal/base-command.js';
 import { say } from '../terminal/output.js';
 import { showCode, showCodes } from '../terminal/show-code.js';

@@ -1,4 +1,4 @@
-import { suggestion } from '../nearest.js';
+import { suggestion } from '../findings/nearest.js';
 import type { Contract, Shared, Trait } from './model.js';
 import { kebabCase } from './names.js';
 import type { Report } from './report.js';
@@ -26,7 +26,6 @@ export function applyTraits(contract: Contract, shared: Shared, report: Report):
         `The trait "${use.trait}" is listed twice; it applies once.`,
         'Remove one of the two.',
         'value',
-        'warning',
       );
     } else addTrait(contract, trait, use.as, ['traits', place], report);
     listed.add(use.trait);

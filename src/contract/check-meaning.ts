@@ -1,4 +1,4 @@
-import { suggestion } from '../nearest.js';
+import { suggestion } from '../findings/nearest.js';
 import { isNativeElement, nativeAttributes, nativeElements } from '../standards/standards.js';
 import { checkPartReference } from './check-names.js';
 import type { Contract } from './model.js';
@@ -42,8 +42,6 @@ function checkEncapsulation(
       ['parts'],
       'Without a shadow root there is no ::part(): the page styles what is inside directly.',
       'Remove the parts, or remove "encapsulation: none".',
-      'key',
-      'warning',
     );
   }
 }
@@ -162,7 +160,6 @@ function checkPassthrough(contract: Contract, report: Report): void {
         `"native: ${native}" does not bring in an attribute "${name}", so nothing is kept out.`,
         suggestion(name, brought, 'attributes'),
         'value',
-        'warning',
       );
     }
   });

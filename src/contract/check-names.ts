@@ -1,4 +1,5 @@
-import { suggestion } from '../nearest.js';
+import type { Code } from '../findings/severities.js';
+import { suggestion } from '../findings/nearest.js';
 import { isGlobalAttribute, isNativeElement, isNativeEvent, standardMember } from '../standards/standards.js';
 import type { Contract, Trait } from './model.js';
 import { isVariableName } from '../syntax/words.js';
@@ -128,8 +129,6 @@ function checkMember(
       path,
       `Every HTML element already has a member "${name}" (of ${standard}), which people and frameworks expect to work.`,
       `Choose another name${kind === 'property' ? `, such as "${alternative(name)}"` : ''}.`,
-      'key',
-      kind === 'method' ? 'warning' : 'error',
     );
   } else if (/^on[a-z]/i.test(name) && kind === 'property') {
     report(
@@ -137,8 +136,6 @@ function checkMember(
       path,
       `Front-end frameworks take "${name}" for a listener: a name that begins with "on" does not arrive as a property.`,
       `Choose another name, such as "${name.charAt(2).toLowerCase()}${name.slice(3)}"; for something that happens, declare an event.`,
-      'key',
-      'warning',
     );
   }
   taken.add(name);
@@ -206,8 +203,6 @@ function checkEvent(name: string, relay: string | undefined, report: Report): vo
       ['events', name],
       `Browsers dispatch an event "${name}" by themselves: a listener would hear both, and could not tell them apart.`,
       'Give it a name of its own, with a hyphen; or pass the event of a part on with "relay".',
-      'key',
-      'warning',
     );
   }
 }
@@ -232,7 +227,7 @@ function checkWords(
 /** A part that something in the contract refers to is one of its parts. */
 export function checkPartReference(
   contract: Contract,
-  code: string,
+  code: Code,
   part: string,
   path: PropertyKey[],
   report: Report,

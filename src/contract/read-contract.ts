@@ -1,5 +1,5 @@
 import { implementationOf } from './implementation.js';
-import type { Finding } from '../finding.js';
+import type { Finding } from '../findings/finding.js';
 import { applyTraits } from './apply-traits.js';
 import { checkMeaning } from './check-meaning.js';
 import { checkContractNames, checkMemberNames } from './check-names.js';

@@ -1,3 +1,4 @@
+import { report } from '../findings/report.js';
 import { CORE_SCHEMA, load } from 'js-yaml';
 import {
   isAlias,
@@ -14,8 +15,8 @@ import {
   type Node,
 } from 'yaml';
 import type { z } from 'zod';
-import type { Finding, Position } from '../finding.js';
-import { suggestion } from '../nearest.js';
+import type { Finding, Position } from '../findings/finding.js';
+import { suggestion } from '../findings/nearest.js';
 import { knownKeys } from './known-keys.js';
 import { quickFit } from './quick-fit.js';
 
@@ -98,7 +99,7 @@ function readSlowly<Value>(file: string, text: string, schema: z.ZodType<Value>)
   const start = { line: 1, column: 1 };
   const fail = (message: string, help: string): ReadDocument<Value> => ({
     value: undefined,
-    findings: [{ code: 'document/unreadable', severity: 'error', message, help, file, ...start }],
+    findings: [report('document/unreadable', { file, ...start }, message, help)],
     locate: () => start,
   });
   if (text.length > LARGEST) {
@@ -145,16 +146,14 @@ function syntaxFindings(
 ): Finding[] {
   const findings: Finding[] = document.errors.map((error) => {
     const twice = error.code === 'DUPLICATE_KEY';
-    return {
-      code: twice ? 'document/duplicate-key' : 'document/syntax',
-      severity: 'error',
-      message: /call stack/.test(error.message) ? 'The file is nested too deep.' : sentence(error.message),
-      help: twice
+    return report(
+      twice ? 'document/duplicate-key' : 'document/syntax',
+      { file, ...positionAt(lines, error.pos[0]) },
+      /call stack/.test(error.message) ? 'The file is nested too deep.' : sentence(error.message),
+      twice
         ? 'Keep one of the two: the second would hide the first.'
         : 'Mend the syntax; check indentation, colons and quotes near here.',
-      file,
-      ...positionAt(lines, error.pos[0]),
-    };
+    );
   });
   // The one key that no mapping of JavaScript can hold as it is, so that a schema would not see it.
   if (text.includes('__proto__')) {
@@ -164,7 +163,7 @@ function syntaxFindings(
         const message = 'There is no key "__proto__".';
         const help = 'Choose another name.';
         const at = positionAt(lines, key.range?.[0] ?? 0);
-        findings.push({ code: 'document/unknown-key', severity: 'error', message, help, file, ...at });
+        findings.push(report('document/unknown-key', { file, ...at }, message, help));
       },
     });
   }
@@ -221,16 +220,16 @@ function issueFindings(issue: z.core.$ZodIssue, reading: Reading): Finding[] {
   const path = issue.path;
   const place = path.length > 0 ? `"${path.join('.')}"` : 'The file';
   if (issue.code === 'unrecognized_keys') {
-    return issue.keys.map((key) => ({
-      code: 'document/unknown-key',
-      severity: 'error',
-      message: path.length > 0 ? `${place} has no key "${key}".` : `There is no key "${key}".`,
-      help: /\s/.test(key)
-        ? 'Between braces a comma ends the text before it: put a text that has one into quotes.'
-        : suggestion(key, knownKeys(schema, path), 'keys'),
-      file,
-      ...locate([...path, key], 'key'),
-    }));
+    return issue.keys.map((key) =>
+      report(
+        'document/unknown-key',
+        { file, ...locate([...path, key], 'key') },
+        path.length > 0 ? `${place} has no key "${key}".` : `There is no key "${key}".`,
+        /\s/.test(key)
+          ? 'Between braces a comma ends the text before it: put a text that has one into quotes.'
+          : suggestion(key, knownKeys(schema, path), 'keys'),
+      ),
+    );
   }
   if (issue.code === 'invalid_union') {
     const deepest = issue.errors
@@ -245,25 +244,21 @@ function issueFindings(issue: z.core.$ZodIssue, reading: Reading): Finding[] {
   const key = String(path.at(-1) ?? '');
   if (missing) {
     return [
-      {
-        code: 'document/missing-key',
-        severity: 'error',
-        message: `The key "${path.join('.')}" is missing.`,
-        help: `Add ${key === 'contract' || key === 'library' ? `"${key}: 1", the version of this format` : `"${key}"`}.`,
-        file,
-        ...locate(path.slice(0, -1)),
-      },
+      report(
+        'document/missing-key',
+        { file, ...locate(path.slice(0, -1)) },
+        `The key "${path.join('.')}" is missing.`,
+        `Add ${key === 'contract' || key === 'library' ? `"${key}: 1", the version of this format` : `"${key}"`}.`,
+      ),
     ];
   }
   return [
-    {
-      code: 'document/value',
-      severity: 'error',
-      message: `${place} does not have a value that fits here.`,
-      help: expectation(issue),
-      file,
-      ...locate(path),
-    },
+    report(
+      'document/value',
+      { file, ...locate(path) },
+      `${place} does not have a value that fits here.`,
+      expectation(issue),
+    ),
   ];
 }
 

@@ -123,8 +123,6 @@ function checkProperty(property: Property, source: PropertyFile, path: PropertyK
       [...path, 'default'],
       `The property "${name}" is required, so its default is never used.`,
       'Remove "required", or remove the default.',
-      'key',
-      'warning',
     );
   }
 }

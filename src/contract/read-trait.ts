@@ -1,4 +1,4 @@
-import type { Finding } from '../finding.js';
+import type { Finding } from '../findings/finding.js';
 import type { Trait } from './model.js';
 import { readDocument } from './read-document.js';
 import { readMembers } from './read-members.js';

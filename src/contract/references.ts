@@ -1,4 +1,4 @@
-import { suggestion } from '../nearest.js';
+import { suggestion } from '../findings/nearest.js';
 import type { Report } from './report.js';
 import type { JsonSchema } from './schema.js';
 

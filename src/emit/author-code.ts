@@ -2,7 +2,7 @@ import { call, expression, identifier, member } from '../syntax/build.js';
 import { isTreeNode, type TreeNode } from '../syntax/tree.js';
 import { hasComputedKey, type FreeName } from '../view/expression.js';
 import type { Meaning, Resolved } from '../view/resolve.js';
-import type { PositionIndex } from '../finding.js';
+import type { PositionIndex } from '../findings/finding.js';
 
 /** How the code of a view is written in one kind of module. */
 export interface AuthorCode {

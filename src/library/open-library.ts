@@ -1,8 +1,10 @@
+import type { Code } from '../findings/severities.js';
+import { report } from '../findings/report.js';
 import { roughImplementation } from '../contract/implementation.js';
 import { readFileSync, type Dirent } from 'node:fs';
 import { readdir, readFile, realpath, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
-import type { Finding, Severity } from '../finding.js';
+import type { Finding, Severity } from '../findings/finding.js';
 import { OWN_FOLDER } from './own-folder.js';
 import { readPackage } from './read-package.js';
 import { compileScss, ScssProblem } from './scss.js';
@@ -130,14 +132,14 @@ export async function openLibrary(root: string): Promise<Library> {
   const { value, findings, locate } = readDocument(CONFIG_FILE, withoutMark(source), librarySchema);
   const config: LibraryFile = value ?? { library: 1 };
   const reportPath = (key: 'elements' | 'output' | 'traits', path: string): void => {
-    findings.push({
-      code: 'library/path',
-      severity: 'error',
-      message: `"${path}" leads out of the library.`,
-      help: 'Name a folder inside the library, relative to its root.',
-      file: CONFIG_FILE,
-      ...locate([key]),
-    });
+    findings.push(
+      report(
+        'library/path',
+        { file: CONFIG_FILE, ...locate([key]) },
+        `"${path}" leads out of the library.`,
+        'Name a folder inside the library, relative to its root.',
+      ),
+    );
   };
   let pattern = config.elements ?? 'elements/*';
   if (!staysInside(pattern)) {
@@ -160,14 +162,14 @@ export async function openLibrary(root: string): Promise<Library> {
   ): Promise<SourceFile | undefined> => {
     const file = staysInside(path) ? await readInside(inside, path) : undefined;
     if (!file) {
-      findings.push({
-        code: staysInside(path) ? 'library/missing-file' : 'library/path',
-        severity: 'error',
-        message: `There is no file "${path}" in the library.`,
-        help: `Name a ${kind} file inside the library, relative to its root.`,
-        file: CONFIG_FILE,
-        ...locate(at),
-      });
+      findings.push(
+        report(
+          staysInside(path) ? 'library/missing-file' : 'library/path',
+          { file: CONFIG_FILE, ...locate(at) },
+          `There is no file "${path}" in the library.`,
+          `Name a ${kind} file inside the library, relative to its root.`,
+        ),
+      );
     }
     return file;
   };
@@ -189,14 +191,14 @@ export async function openLibrary(root: string): Promise<Library> {
   // Without any element, a folder that lacks its contract is what is wrong.
   if (elements.length === 0) for (const finding of findings) finding.severity = 'error';
   if (elements.length === 0 && value && findings.length === 0) {
-    findings.push({
-      code: 'library/empty',
-      severity: 'error',
-      message: `No element was found in "${pattern}".`,
-      help: 'Make a folder for each element, with its NAME.contract.yaml in it.',
-      file: CONFIG_FILE,
-      ...locate(['elements']),
-    });
+    findings.push(
+      report(
+        'library/empty',
+        { file: CONFIG_FILE, ...locate(['elements']) },
+        `No element was found in "${pattern}".`,
+        'Make a folder for each element, with its NAME.contract.yaml in it.',
+      ),
+    );
   }
   for (const place of [output, OWN_FOLDER]) await refuseOutside(root, place);
   return {
@@ -310,15 +312,8 @@ async function readElementFolder(root: string, folder: string): Promise<ElementF
   const plain = new Set(entries.filter((entry) => entry.isFile()).map(({ name }) => name));
   const contracts = names.filter((name) => /\.contract\.(ya?ml|json)$/.test(name)).sort();
   const place = slashed(relative(root, folder));
-  const fail = (code: string, message: string, help: string, file = place): Finding => ({
-    code,
-    severity: code === 'library/no-contract' ? 'warning' : 'error',
-    message,
-    help,
-    file,
-    line: 1,
-    column: 1,
-  });
+  const fail = (code: Code, message: string, help: string, file = place): Finding =>
+    report(code, { file, line: 1, column: 1 }, message, help);
   const [contract, another] = contracts;
   if (!contract) {
     return fail(

@@ -1,6 +1,7 @@
+import { report } from '../findings/report.js';
 import { readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import { PositionIndex, type Finding } from '../finding.js';
+import { PositionIndex, type Finding } from '../findings/finding.js';
 
 const FILE = 'package.json';
 
@@ -62,7 +63,7 @@ export async function readPackage(
 }
 
 function finding(message: string, help: string): Finding {
-  return { code: 'library/package', severity: 'error', message, help, file: FILE, line: 1, column: 1 };
+  return report('library/package', { file: FILE, line: 1, column: 1 }, message, help);
 }
 
 function folderName(root: string): string {

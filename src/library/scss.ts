@@ -1,7 +1,8 @@
+import type { Code } from '../findings/severities.js';
 import { createRequire } from 'node:module';
 import { join, sep } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
-import type { Position } from '../finding.js';
+import type { Position } from '../findings/finding.js';
 import type { SourceFile, StyleFile } from './open-library.js';
 
 /** Finds the file behind an import. */
@@ -26,7 +27,7 @@ interface Sass {
 /** Why a style in SCSS could not be compiled. */
 export class ScssProblem extends Error {
   constructor(
-    readonly code: string,
+    readonly code: Code,
     message: string,
     readonly help: string,
     readonly file: string,

@@ -1,5 +1,5 @@
 import { all } from 'known-css-properties';
-import { suggestion } from '../nearest.js';
+import { suggestion } from '../findings/nearest.js';
 
 const PROPERTIES: ReadonlySet<string> = new Set(all);
 

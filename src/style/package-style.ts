@@ -1,7 +1,8 @@
+import { report } from '../findings/report.js';
 import { existsSync, readFileSync, realpathSync } from 'node:fs';
 import { dirname, extname, join, sep } from 'node:path';
 import { transform, type Visitor } from 'lightningcss';
-import type { Finding } from '../finding.js';
+import type { Finding } from '../findings/finding.js';
 
 /** A style as it is shipped: what goes into shadow roots, and what only works in the document. */
 export interface PackageStyle {
@@ -75,15 +76,14 @@ function withFiles(css: string, file: string, root: string, findings: Finding[])
     },
   });
   for (const path of missing) {
-    findings.push({
-      code: 'build/missing-file',
-      severity: 'error',
-      message: `There is no picture or font "${path}" beside the style, inside the library.`,
-      help: `Put the file there (${Object.keys(MEDIA_TYPES).join(', ')}), or give a whole address.`,
-      file,
-      line: 1,
-      column: 1,
-    });
+    findings.push(
+      report(
+        'build/missing-file',
+        { file, line: 1, column: 1 },
+        `There is no picture or font "${path}" beside the style, inside the library.`,
+        `Put the file there (${Object.keys(MEDIA_TYPES).join(', ')}), or give a whole address.`,
+      ),
+    );
   }
   return result;
 }

@@ -1,6 +1,7 @@
+import { report } from '../findings/report.js';
 import { transform, type Selector, type SelectorComponent } from 'lightningcss';
 import { isCssProperty } from './css-properties.js';
-import { PositionIndex, type Finding, type Position } from '../finding.js';
+import { PositionIndex, type Finding, type Position } from '../findings/finding.js';
 
 /** A style rule: its selectors and where it stands. */
 export interface StyleRule {
@@ -13,7 +14,7 @@ export interface StyleFacts {
   /** Rules with selectors that may have no effect; others are left out. */
   rules: StyleRule[];
   /** Rules other than style rules that matter, by their at-keyword: `import`, `font-face`, `property`. */
-  atRules: { kind: string; at: Position }[];
+  atRules: { kind: 'import' | 'font-face' | 'property'; at: Position }[];
   /** True if the host itself gets a `display`. */
   setsHostDisplay: boolean;
   /** Custom properties that it reads, each where it stands first. */
@@ -91,21 +92,18 @@ function syntaxFinding(
   loc: { line: number; column: number } | undefined,
 ): Finding {
   const behindPseudo = message.startsWith('Pseudo-elements like');
-  return {
-    code: behindPseudo ? 'style/slotted' : 'style/syntax',
-    severity: 'error',
-    message: behindPseudo
+  return report(
+    behindPseudo ? 'style/slotted' : 'style/syntax',
+    { file, line: Math.max(1, loc?.line ?? 1), column: Math.max(1, loc?.column ?? 1) },
+    behindPseudo
       ? 'Nothing can follow ::slotted() or ::part() in a selector: style reaches the given nodes themselves, not what is in them.'
       : message.startsWith('Invalid state')
         ? 'A rule of the style sheet is not finished.'
         : `The style sheet cannot be parsed: ${message.replace(/\.$/, '')}.`,
-    help: behindPseudo
+    behindPseudo
       ? 'Put the whole condition into the parentheses, or leave the inside of given content to the page.'
       : 'Mend the rule near here; look for a missing brace or semicolon before it.',
-    file,
-    line: Math.max(1, loc?.line ?? 1),
-    column: Math.max(1, loc?.column ?? 1),
-  };
+  );
 }
 
 /** Custom properties that are read, each where it stands first. */

@@ -1,7 +1,7 @@
 import { buildLibrary, type BuiltPackage } from '../build/build-library.js';
 import { startBundler } from '../build/bundle.js';
 import type { Analysis } from '../check/analyze.js';
-import { hasErrors, inReadingOrder } from '../finding.js';
+import { hasErrors, inReadingOrder } from '../findings/finding.js';
 import { typeFindings } from '../types/type-findings.js';
 import { analyzeFrom } from './analyze-from.js';
 

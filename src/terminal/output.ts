@@ -1,5 +1,5 @@
 import colors from 'picocolors';
-import { visible } from '../visible.js';
+import { visible } from '../findings/visible.js';
 
 /** Writing to people: results to standard output, everything else to standard error. */
 export const say = {

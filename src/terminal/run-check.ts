@@ -5,7 +5,7 @@ import { fixFindings, type FixedFile } from '../check/fix.js';
 import { FORMATS } from '../check/formats/index.js';
 import { recallFindings, rememberFindings, wasChecked } from '../check/remembered.js';
 import { checkReport } from '../check/report.js';
-import type { Finding } from '../finding.js';
+import type { Finding } from '../findings/finding.js';
 import { findLibraryRoot, openLibrary, type Library } from '../library/open-library.js';
 import { MANY, SecondThread } from '../types/second-thread.js';
 import { EXIT } from './base-command.js';

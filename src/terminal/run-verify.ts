@@ -6,7 +6,7 @@ import { checkReport } from '../check/report.js';
 import { HOSTS } from '../hosts/index.js';
 import { OWN_FOLDER } from '../library/own-folder.js';
 import { UsageError } from '../library/open-library.js';
-import { suggestion } from '../nearest.js';
+import { suggestion } from '../findings/nearest.js';
 import { FACETS } from '../verify/facets/index.js';
 import { reportHtml } from '../verify/report-html.js';
 import type { VerifyReport } from '../verify/result.js';

@@ -1,10 +1,10 @@
 import colors from 'picocolors';
-import type { Code } from '../check/codes/code.js';
-import { shownFile } from '../check/codes/page.js';
+import type { ExplainedCode } from '../findings/codes/code.js';
+import { shownFile } from '../findings/codes/page.js';
 
 /** One kind of finding for people: what it is, why it matters, and an example before and after. */
-export function showCode({ code, severity, title, reason, fails, mended }: Code): string {
-  const example = (words: string, files: Code['fails']): string[] => {
+export function showCode({ code, severity, title, reason, fails, mended }: ExplainedCode): string {
+  const example = (words: string, files: ExplainedCode['fails']): string[] => {
     const { path, text } = shownFile(files);
     return [
       `${words} ${colors.dim(path)}`,
@@ -28,7 +28,7 @@ export function showCode({ code, severity, title, reason, fails, mended }: Code)
 }
 
 /** All kinds of findings, a line each. */
-export function showCodes(codes: readonly Code[]): string {
+export function showCodes(codes: readonly ExplainedCode[]): string {
   const width = Math.max(...codes.map(({ code }) => code.length));
   return [
     ...codes.map(({ code, title }) => `${code.padEnd(width)}  ${colors.dim(title)}`),

@@ -1,6 +1,6 @@
 import colors from 'picocolors';
-import { visibleFinding, type Finding } from '../finding.js';
-import { visible } from '../visible.js';
+import { visibleFinding, type Finding } from '../findings/finding.js';
+import { visible } from '../findings/visible.js';
 import { CONFIG_FILE, sourceFiles, type Library } from '../library/open-library.js';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';

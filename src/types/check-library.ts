@@ -1,5 +1,5 @@
 import { analyzeFrame, checkTags, withSeverities } from '../check/analyze.js';
-import { inReadingOrder, type Finding } from '../finding.js';
+import { inReadingOrder, type Finding } from '../findings/finding.js';
 import type { Library } from '../library/open-library.js';
 import { checkSlice } from './check-slice.js';
 import { checkTypes } from './check-types.js';

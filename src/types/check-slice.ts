@@ -1,6 +1,6 @@
 import { analyzeElements, Contracts } from '../check/analyze.js';
 import type { Shared } from '../contract/model.js';
-import type { Finding } from '../finding.js';
+import type { Finding } from '../findings/finding.js';
 import type { ElementFolder } from '../library/open-library.js';
 import { joinPrograms, typeFiles, writeTypeFiles, type TypedProgram } from './type-files.js';
 

@@ -1,3 +1,4 @@
+import { report } from '../findings/report.js';
 import { spawn } from 'node:child_process';
 import { createRequire } from 'node:module';
 import { availableParallelism } from 'node:os';
@@ -5,7 +6,7 @@ import { dirname, isAbsolute, join, relative } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { analyzeElements, Contracts, type AnalyzedPart, type Element } from '../check/analyze.js';
 import type { Shared } from '../contract/model.js';
-import type { Finding, Position } from '../finding.js';
+import type { Finding, Position } from '../findings/finding.js';
 import { slashed, type Library } from '../library/open-library.js';
 import { originOf } from '../syntax/source-map.js';
 import {
@@ -190,18 +191,12 @@ function viewFinding(diagnostic: Diagnostic, places: Places): Finding | undefine
   const origin = places.inView(diagnostic);
   if (!origin) return undefined;
   const help = 'Mend the expression, or the type in the contract or the behavior.';
-  return {
-    code: 'view/type',
-    severity: 'error',
-    message: viewSentence(diagnostic.message),
-    help,
-    ...origin,
-  };
+  return report('view/type', { ...origin }, viewSentence(diagnostic.message), help);
 }
 
 function behaviorFinding({ file, line, column, message }: Diagnostic): Finding {
   const help = 'Mend the code, or the type in the contract.';
-  return { code: 'behavior/type', severity: 'error', message: sentence(message), help, file, line, column };
+  return report('behavior/type', { file, line, column }, sentence(message), help);
 }
 
 /** Generated declarations hold nothing of the author's but the names of classes. */
@@ -210,14 +205,12 @@ function contractFinding({ file, message }: Diagnostic, places: Places): Finding
   const contract = name === undefined ? undefined : places.element(file)?.element.contract;
   const property = contract?.properties.find(({ instance }) => instance?.split('.')[0] === name);
   if (!contract || !property) return undefined;
-  return {
-    code: 'property/instance',
-    severity: 'error',
-    message: `There is no class "${property.instance}".`,
-    help: 'Write the name of a standard class, such as Date, File or HTMLElement.',
-    file: contract.file,
-    ...contract.locate(['properties', property.name, 'instance']),
-  };
+  return report(
+    'property/instance',
+    { file: contract.file, ...contract.locate(['properties', property.name, 'instance']) },
+    `There is no class "${property.instance}".`,
+    'Write the name of a standard class, such as Date, File or HTMLElement.',
+  );
 }
 
 /** TypeScript's reason as a sentence about what the author wrote, not about the code that is made of it. */

@@ -1,5 +1,5 @@
 import { analyzeFrame, withSeverities, type Analysis } from '../check/analyze.js';
-import type { Finding } from '../finding.js';
+import type { Finding } from '../findings/finding.js';
 import { checkTypes } from './check-types.js';
 import { typeFiles, writeTypeFiles } from './type-files.js';
 

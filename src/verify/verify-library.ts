@@ -15,7 +15,7 @@ import { factsOf } from './facts.js';
 import { contentKey, ExampleCompiler, findHost, vendorFiles, type InstalledHost } from './host-files.js';
 import { PageServer } from './page-server.js';
 import { ProbeRunner, type Outcome } from './probe-runner.js';
-import { visible } from '../visible.js';
+import { visible } from '../findings/visible.js';
 import { summarize, type VerifyReport, type VerifyResult } from './result.js';
 
 /** What to verify; everything the library promises where nothing is said. */

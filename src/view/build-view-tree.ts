@@ -1,6 +1,6 @@
 import type { Behavior } from '../behavior/read-behavior.js';
 import type { Contract } from '../contract/model.js';
-import type { Finding } from '../finding.js';
+import type { Finding } from '../findings/finding.js';
 import { buildBlock } from './build-block.js';
 import { effectsOf, type AppliedTrait } from './effects.js';
 import type { ParsedView } from './parse-view.js';

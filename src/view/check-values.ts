@@ -1,5 +1,5 @@
 import { kebabCase } from '../contract/names.js';
-import { nearest, suggestion } from '../nearest.js';
+import { nearest, suggestion } from '../findings/nearest.js';
 import { isNativeElement, nativeElements } from '../standards/standards.js';
 import { isCssProperty, suggestedProperty } from '../style/css-properties.js';
 import { walk, type TreeNode } from '../syntax/tree.js';

@@ -1,3 +1,4 @@
+import type { Code } from '../findings/severities.js';
 import { isUnsafeMember } from '../runtime/member-key.js';
 import { parse, parseExpressionAt } from 'acorn';
 import { boundNames, isTreeNode, walk, type TreeNode } from '../syntax/tree.js';
@@ -31,7 +32,7 @@ export interface Expression {
 
 /** Something wrong in an expression, at an offset of the file. */
 export interface ExpressionProblem {
-  code: string;
+  code: Code;
   message: string;
   help: string;
   offset: number;
@@ -299,7 +300,7 @@ function check(
   problems: ExpressionProblem[],
 ): Expression | undefined {
   let sound = true;
-  const refuse = (node: TreeNode, code: string, message: string, help: string): false => {
+  const refuse = (node: TreeNode, code: Code, message: string, help: string): false => {
     sound = false;
     problems.push({ code, message, help, offset: expression.toFile(node.start) });
     return false;

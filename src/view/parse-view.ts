@@ -1,3 +1,5 @@
+import type { Code } from '../findings/severities.js';
+import { report } from '../findings/report.js';
 import {
   defaultTreeAdapter,
   html,
@@ -6,9 +8,9 @@ import {
   type ParserError,
 } from 'parse5';
 import { isVariableName } from '../syntax/words.js';
-import { PositionIndex, type Finding } from '../finding.js';
+import { PositionIndex, type Finding } from '../findings/finding.js';
 import { VOID_ELEMENTS } from '../markup.js';
-import { suggestion } from '../nearest.js';
+import { suggestion } from '../findings/nearest.js';
 import {
   parseHandler,
   parseParts,
@@ -92,15 +94,15 @@ const DEEPEST = 200;
 export function parseView(file: string, text: string): { view: ParsedView; findings: Finding[] } {
   const positions = new PositionIndex(text);
   const findings: Finding[] = [];
-  const report = ({ code, message, help, offset }: ExpressionProblem): void => {
-    findings.push({ code, severity: 'error', message, help, file, ...positions.at(offset) });
+  const note = ({ code, message, help, offset }: ExpressionProblem): void => {
+    findings.push(report(code, { file, ...positions.at(offset) }, message, help));
   };
   const fragment = parseFragment(text, {
     sourceCodeLocationInfo: true,
     scriptingEnabled: false,
-    onParseError: (error) => reportMarkup(error, report),
+    onParseError: (error) => reportMarkup(error, note),
   });
-  const reader = new ViewReader(text, report);
+  const reader = new ViewReader(text, note);
   return { view: { file, nodes: reader.children(fragment.childNodes, 0), positions }, findings };
 }
 
@@ -309,7 +311,7 @@ class ViewReader {
       const { toFile } = this.#attribute(node, name, value(name)!);
       return this.#gather((problems) => parseWhole(text, (at) => toFile(at + skip), problems));
     };
-    const refuse = (code: string, message: string, help: string): void =>
+    const refuse = (code: Code, message: string, help: string): void =>
       this.report({ code, message, help, offset });
     this.#checkEnd(node, offset);
     const children = this.children(content.childNodes, depth + 1);

@@ -2,7 +2,7 @@ import { LIFECYCLE_EXPORTS, type Behavior } from '../behavior/read-behavior.js';
 import type { Reads } from '../behavior/reads.js';
 import type { Contract } from '../contract/model.js';
 import { nativeProperties } from '../contract/passed.js';
-import { suggestion } from '../nearest.js';
+import { suggestion } from '../findings/nearest.js';
 import type { Expression, ExpressionProblem, FreeName } from './expression.js';
 
 /** A loop variable: the item or the index of the loop at a depth (0 is the outermost). */

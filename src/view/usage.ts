@@ -1,5 +1,5 @@
 import { propertyForAttribute, type Contract, type Property } from '../contract/model.js';
-import { suggestion } from '../nearest.js';
+import { suggestion } from '../findings/nearest.js';
 import { isGlobalAttribute, isNativeEvent, nativeAttributes } from '../standards/standards.js';
 import type { ExpressionProblem } from './expression.js';
 import type { MarkupElement, MarkupNode } from './parse-view.js';

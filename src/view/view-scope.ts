@@ -1,5 +1,6 @@
+import { report } from '../findings/report.js';
 import type { Contract } from '../contract/model.js';
-import type { Finding } from '../finding.js';
+import type { Finding } from '../findings/finding.js';
 import type { Expression, ExpressionProblem } from './expression.js';
 import type { ParsedView } from './parse-view.js';
 import type { LoopVariable, NameTable, Resolved } from './resolve.js';
@@ -40,7 +41,7 @@ export class ViewScope {
 
   report({ code, message, help, offset, insert }: ExpressionProblem): void {
     const { file, positions } = this.view;
-    const fix = insert && { fix: { start: insert.at, end: insert.at, text: insert.text } };
-    this.findings.push({ code, severity: 'error', message, help, file, ...positions.at(offset), ...fix });
+    const fix = insert && { start: insert.at, end: insert.at, text: insert.text };
+    this.findings.push(report(code, { file, ...positions.at(offset) }, message, help, fix));
   }
 }

@@ -1,4 +1,4 @@
-import type { PositionIndex } from '../finding.js';
+import type { PositionIndex } from '../findings/finding.js';
 import type { Effect } from './effects.js';
 import type { Namespace } from './parse-view.js';
 import type { LoopVariable, ReadKeys, Resolved } from './resolve.js';

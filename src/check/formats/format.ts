@@ -1,4 +1,4 @@
-import type { Finding } from '../../finding.js';
+import type { Finding } from '../../findings/finding.js';
 import { escapeMarkup } from '../../markup.js';
 import type { CheckReport } from '../report.js';
 

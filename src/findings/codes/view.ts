@@ -1,4 +1,4 @@
-import { contractWith, plainContractWith, type Code } from './code.js';
+import { contractWith, plainContractWith, type Explanation } from './code.js';
 
 const view = (html: string, more: Record<string, string> = {}) => ({ '.html': `${html}\n`, ...more });
 const LIST = { '.contract.yaml': contractWith('properties: { flags: { type: array, default: [] } }') };
@@ -15,10 +15,9 @@ const BOOM = {
 };
 const RAISE = { '.ts': 'export function raise() {}\n' };
 
-export const viewCodes: Code[] = [
+export const viewCodes: Explanation[] = [
   {
     code: 'view/missing',
-    severity: 'error',
     title: 'An element without a view',
     reason: 'It would show nothing; an element either has a view or wraps something.',
     fails: { 'elements/quay-boom/quay-boom.contract.yaml': 'contract: 1\ntag: quay-boom\n' },
@@ -29,7 +28,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/markup',
-    severity: 'error',
     title: 'Markup that HTML reads otherwise than it looks',
     reason:
       'A slash at the end of a tag means nothing in HTML, and a tag that is left open swallows what follows.',
@@ -38,7 +36,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/too-deep',
-    severity: 'error',
     title: 'Markup that is nested without end',
     reason: 'Browsers cut off what is nested too deep.',
     fails: view(`${'<div>'.repeat(205)}{label}${'</div>'.repeat(205)}`),
@@ -46,7 +43,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/foreign-code',
-    severity: 'error',
     title: 'A script or a style inside of a view',
     reason: 'Markup, style and behavior of an element each have a file of their own.',
     fails: view('{label}<style>span { color: red }</style>'),
@@ -54,7 +50,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/expression-syntax',
-    severity: 'error',
     title: 'An expression that cannot be parsed',
     reason: 'Between braces stands one expression of JavaScript.',
     fails: view('<span>{label +}</span>'),
@@ -62,7 +57,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/expression-empty',
-    severity: 'error',
     title: 'Braces with nothing between them',
     reason: 'Nothing can be shown for it.',
     fails: view('<span>{label}{}</span>'),
@@ -70,7 +64,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/expression-kind',
-    severity: 'error',
     title: 'Code that cannot stand in a view',
     reason: 'A view reads values and calls functions; what does more belongs into the behavior.',
     fails: view('<span>{new Date(label)}</span>'),
@@ -78,7 +71,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/unsafe-member',
-    severity: 'error',
     title: 'A member that leads from a value to code',
     reason: 'Through "constructor" any text could become code.',
     fails: view('<span>{label.constructor}</span>'),
@@ -86,7 +78,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/type',
-    severity: 'error',
     title: 'An expression whose types do not fit',
     reason: 'TypeScript checks what stands in a view against the contract and the behavior.',
     fails: view('<span>{label.lenght}</span>', {
@@ -98,7 +89,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/unknown-name',
-    severity: 'error',
     title: 'A name that nothing declares',
     reason:
       'Names in a view are loop variables, the state, properties, what the behavior exports, and a few standard globals.',
@@ -107,7 +97,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/ambiguous-name',
-    severity: 'error',
     title: 'A name that means two things',
     reason: 'A reader could not tell which one is meant.',
     fails: view('<span>{label}</span>', { '.ts': 'export const state = () => ({ label: 1 });\n' }),
@@ -115,7 +104,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/handler-not-called',
-    severity: 'error',
     title: 'A handler that only names a function',
     reason: 'As in standard HTML, a handler holds code: a name alone does nothing.',
     fails: view('<b onclick="raise">{label}</b>', RAISE),
@@ -123,7 +111,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/assignment',
-    severity: 'error',
     title: 'An assignment to what cannot be assigned',
     reason: 'A handler can give values to the state and to properties.',
     fails: view('<b onclick="raise = 1; raise()">{label}</b>', RAISE),
@@ -131,7 +118,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/for-each',
-    severity: 'error',
     title: 'A loop that does not say what it repeats',
     reason: 'It takes "item of list", or "item, index of list".',
     fails: view('<template for-each="flag in flags">{flag}</template>', LIST),
@@ -139,7 +125,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/key',
-    severity: 'error',
     title: 'A key that does not come from the item',
     reason: 'A key tells one item from another.',
     fails: view('<template for-each="flag of flags" key="flags">{flag}</template>', LIST),
@@ -147,7 +132,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/otherwise',
-    severity: 'error',
     title: 'An alternative to nothing',
     reason: '<template otherwise> shows what stands there when the <template when> right before it does not.',
     fails: view('{label}<template otherwise>dark</template>'),
@@ -155,7 +139,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/block',
-    severity: 'error',
     title: 'A template that shows nothing',
     reason: 'The content of a plain <template> is inert.',
     fails: view('<template>{label}</template>'),
@@ -163,7 +146,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/local-name',
-    severity: 'error',
     title: 'An element whose name is chosen at run time, without a safe list of names',
     reason: 'The names that it can have stand in the view, so that no data makes a <script> of it.',
     fails: view('<b local-name="{label}">dark</b>'),
@@ -171,7 +153,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/markup-attribute',
-    severity: 'error',
     title: 'Markup in an attribute that is computed',
     reason: 'No expression is ever parsed as HTML; the value of srcdoc is a whole document.',
     fails: view('<iframe srcdoc="{label}"></iframe>'),
@@ -179,7 +160,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/address',
-    severity: 'error',
     title: 'An address that runs code',
     reason: 'Strict pages block it, and it cannot be told from an attack.',
     fails: view('<a href="javascript:alert(1)">{label}</a>'),
@@ -187,7 +167,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/endless',
-    severity: 'error',
     title: 'An element that always contains itself',
     reason: 'Drawing one draws another inside, and so on until the page stops working.',
     fails: view('{label}<quay-mast></quay-mast>'),
@@ -195,7 +174,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/foreign-syntax',
-    severity: 'error',
     title: 'An attribute in the syntax of some framework',
     reason:
       'A view is plain HTML with expressions: such an attribute would stand in the page and do nothing.',
@@ -204,7 +182,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/handler-braces',
-    severity: 'error',
     title: 'A handler in braces',
     reason:
       'An on… attribute is code already; in braces it would be a block that names something and does nothing.',
@@ -219,7 +196,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'view/style-name',
-    severity: 'error',
     title: 'A style map with a name that CSS does not have',
     reason: 'Keys of a style map are names of CSS, with hyphens; others are ignored.',
     fails: view('<b style="{ { backgroundColor: label } }">{label}</b>'),
@@ -227,7 +203,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'slot/twice',
-    severity: 'error',
     title: 'Two slots of one name',
     reason: 'All content goes to the first; the second stays empty.',
     fails: view('{label}<slot></slot><slot></slot>', contractOf('slots: { default: {} }')),
@@ -235,7 +210,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'slot/without-key',
-    severity: 'error',
     title: 'A keyed slot without its key',
     reason: 'One slot for all items would show the content of all at one place.',
     fails: view(
@@ -249,7 +223,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'attribute/boolean',
-    severity: 'error',
     title: 'A boolean attribute with the text false',
     reason: 'A boolean attribute counts when it is there, whatever its text is: this is true.',
     fails: view('<quay-boom wide="false"></quay-boom>{label}', BOOM),
@@ -257,7 +230,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'attribute/data',
-    severity: 'error',
     title: 'A text for a property that takes data',
     reason: 'Lists, objects and functions are properties only; no text can be one.',
     fails: view('<quay-boom rungs="[1, 2]"></quay-boom>{label}', BOOM),
@@ -265,7 +237,6 @@ export const viewCodes: Code[] = [
   },
   {
     code: 'attribute/value',
-    severity: 'error',
     title: 'A text that is no value of the property',
     reason: 'The element would show its default instead.',
     fails: view('<quay-boom size="big"></quay-boom>{label}', BOOM),

@@ -1,17 +1,22 @@
-import type { Severity } from '../../finding.js';
+import type { Severity } from '../finding.js';
+import type { Code } from '../severities.js';
 
 /** Files of an example by path; a path like `.html` is that file of the element `quay-mast`. */
 export type ExampleFiles = Record<string, string>;
 
-/** A kind of finding: what it means, why it matters, an example that has it, and the example mended. */
-export interface Code {
-  code: string;
-  severity: Severity;
+/** What is said of a kind of finding: what it means, why it matters, an example that has it, and the example mended. */
+export interface Explanation {
+  code: Code;
   title: string;
   reason: string;
   /** The first file is the one to show. Files that an example does not name are those of a plain element. */
   fails: ExampleFiles;
   mended: ExampleFiles;
+}
+
+/** The same with how much it matters. */
+export interface ExplainedCode extends Explanation {
+  severity: Severity;
 }
 
 /** The files that examples start from: one element that nothing is wrong with. */

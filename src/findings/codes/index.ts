@@ -1,4 +1,5 @@
-import type { Code } from './code.js';
+import { SEVERITIES } from '../severities.js';
+import type { ExplainedCode } from './code.js';
 import { documentCodes } from './document.js';
 import { buildCodes, libraryCodes } from './library.js';
 import { memberCodes } from './members.js';
@@ -7,8 +8,7 @@ import { styleCodes } from './style.js';
 import { traitCodes } from './traits.js';
 import { viewCodes } from './view.js';
 
-/** Every kind of finding that a check or a build can have, in one table. */
-export const CODES: readonly Code[] = [
+const EXPLANATIONS = [
   ...documentCodes,
   ...memberCodes,
   ...openingCodes,
@@ -19,9 +19,15 @@ export const CODES: readonly Code[] = [
   ...buildCodes,
 ];
 
-const byName = new Map(CODES.map((code) => [code.code, code]));
+/** Every kind of finding, explained. */
+export const CODES: readonly ExplainedCode[] = EXPLANATIONS.map((one) => ({
+  ...one,
+  severity: SEVERITIES[one.code],
+}));
+
+const byName = new Map(CODES.map((code) => [code.code as string, code]));
 
 /** The entry of a code, or undefined. */
-export function findCode(name: string): Code | undefined {
+export function findCode(name: string): ExplainedCode | undefined {
   return byName.get(name);
 }

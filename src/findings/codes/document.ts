@@ -1,12 +1,11 @@
-import { contractWith, type Code } from './code.js';
+import { contractWith, type Explanation } from './code.js';
 
 const contract = (text: string) => ({ '.contract.yaml': text });
 const plain = contractWith('properties: { label: { type: string } }');
 
-export const documentCodes: Code[] = [
+export const documentCodes: Explanation[] = [
   {
     code: 'document/unreadable',
-    severity: 'error',
     title: 'A file that cannot be read as YAML or JSON',
     reason:
       'Aliases that multiply, or files of many megabytes, say nothing that a person wrote about one element.',
@@ -17,7 +16,6 @@ export const documentCodes: Code[] = [
   },
   {
     code: 'document/syntax',
-    severity: 'error',
     title: 'A file with a syntax error',
     reason: 'Nothing behind the error can be understood, so the file is not looked into any further.',
     fails: contract('contract: 1\ntag: quay-mast\nproperties: { label: { type: string }\n'),
@@ -25,7 +23,6 @@ export const documentCodes: Code[] = [
   },
   {
     code: 'document/duplicate-key',
-    severity: 'error',
     title: 'A key that is given twice',
     reason: 'The second would hide the first, and one of the two was meant otherwise.',
     fails: contract(
@@ -35,7 +32,6 @@ export const documentCodes: Code[] = [
   },
   {
     code: 'document/unknown-key',
-    severity: 'error',
     title: 'A key that nothing knows',
     reason: 'A misspelt key would be passed over in silence, and what it says would never come true.',
     fails: contract(
@@ -45,7 +41,6 @@ export const documentCodes: Code[] = [
   },
   {
     code: 'document/missing-key',
-    severity: 'error',
     title: 'A key that must be there',
     reason: 'Without it the file has no meaning.',
     fails: contract('tag: quay-mast\nproperties: { label: { type: string } }\n'),
@@ -53,7 +48,6 @@ export const documentCodes: Code[] = [
   },
   {
     code: 'document/value',
-    severity: 'error',
     title: 'A value that does not fit its key',
     reason: 'Each key takes values of one kind; another kind was meant to say something that it does not.',
     fails: contract(contractWith('properties: { label: { type: text } }')),

@@ -1,4 +1,4 @@
-import { plainContractWith, type Code } from './code.js';
+import { plainContractWith, type Explanation } from './code.js';
 
 const TRAIT = {
   'traits/busy-lock/busy-lock.trait.yaml':
@@ -6,10 +6,9 @@ const TRAIT = {
 };
 const contract = (more: string) => ({ '.contract.yaml': plainContractWith(more) });
 
-export const traitCodes: Code[] = [
+export const traitCodes: Explanation[] = [
   {
     code: 'trait/name',
-    severity: 'error',
     title: 'A trait whose name cannot be one',
     reason: 'Contracts name it.',
     fails: { 'traits/busy-lock/busy-lock.trait.yaml': 'trait: 1\nname: Busy Lock\n' },
@@ -17,7 +16,6 @@ export const traitCodes: Code[] = [
   },
   {
     code: 'trait/unknown',
-    severity: 'error',
     title: 'A trait that there is not',
     reason: 'What it was to bring would be missing.',
     fails: { ...contract('traits: [busy-lok]'), ...TRAIT },
@@ -25,7 +23,6 @@ export const traitCodes: Code[] = [
   },
   {
     code: 'trait/twice',
-    severity: 'warning',
     title: 'A trait that is listed twice',
     reason: 'It applies once all the same.',
     fails: { ...contract('traits: [busy-lock, busy-lock]'), ...TRAIT },
@@ -33,7 +30,6 @@ export const traitCodes: Code[] = [
   },
   {
     code: 'trait/property',
-    severity: 'error',
     title: 'Another name for a property that the trait does not have',
     reason: 'Nothing would be renamed.',
     fails: { ...contract('traits: [{ trait: busy-lock, as: { bussy: loading } }]'), ...TRAIT },
@@ -41,7 +37,6 @@ export const traitCodes: Code[] = [
   },
   {
     code: 'trait/clash',
-    severity: 'error',
     title: 'A trait that brings what the element already has',
     reason: 'Two members cannot share a name.',
     fails: {
@@ -57,7 +52,6 @@ export const traitCodes: Code[] = [
   },
   {
     code: 'trait/behavior',
-    severity: 'error',
     title: 'A trait’s behavior that does not fit the trait',
     reason:
       'What a trait exports is called at moments of an element’s life, at changes of its own properties, or as its methods.',
@@ -74,7 +68,6 @@ export const traitCodes: Code[] = [
   },
   {
     code: 'variant/unknown',
-    severity: 'error',
     title: 'Classes for a part, a property or a value that there is not',
     reason: 'They would never be set.',
     fails: {
@@ -91,7 +84,6 @@ export const traitCodes: Code[] = [
   },
   {
     code: 'state/name',
-    severity: 'error',
     title: 'A state whose name cannot be one',
     reason: 'Consumers write it in :state().',
     fails: contract("states: { 'too tall': {} }"),
@@ -99,7 +91,6 @@ export const traitCodes: Code[] = [
   },
   {
     code: 'state/unreadable',
-    severity: 'error',
     title: 'A state whose names cannot be seen',
     reason: 'The compiler must know the names ahead, to know what a change touches.',
     fails: { '.ts': 'const first = { open: false };\nexport const state = () => first;\n' },
@@ -107,7 +98,6 @@ export const traitCodes: Code[] = [
   },
   {
     code: 'state/mutated',
-    severity: 'error',
     title: 'A value of the state that is changed in place',
     reason:
       'A view follows when a name of the state gets another value; the same array with one item more is none.',
@@ -124,7 +114,6 @@ export const traitCodes: Code[] = [
   },
   {
     code: 'behavior/syntax',
-    severity: 'error',
     title: 'A behavior that cannot be parsed',
     reason: 'Nothing of it can be understood.',
     fails: { '.ts': 'export function connected( {}\n' },
@@ -132,7 +121,6 @@ export const traitCodes: Code[] = [
   },
   {
     code: 'behavior/export',
-    severity: 'error',
     title: 'An export without a name',
     reason: 'Views and contracts find the functions of a behavior by their names.',
     fails: { '.ts': 'export default function () {}\n' },
@@ -140,7 +128,6 @@ export const traitCodes: Code[] = [
   },
   {
     code: 'behavior/unreadable',
-    severity: 'error',
     title: 'Functions by name that cannot be seen in the source',
     reason: 'What they are for is known ahead from an object literal; the source is never run to find out.',
     fails: { '.ts': 'export const changes = Object.fromEntries([]);\n' },
@@ -148,7 +135,6 @@ export const traitCodes: Code[] = [
   },
   {
     code: 'behavior/unknown-member',
-    severity: 'error',
     title: 'A reaction, or a state, that the contract does not know',
     reason: 'It would never run.',
     fails: { '.ts': 'export const changes = { lable(mast, now, before) {} };\n' },
@@ -156,7 +142,6 @@ export const traitCodes: Code[] = [
   },
   {
     code: 'behavior/unused',
-    severity: 'warning',
     title: 'An exported function that nobody uses',
     reason:
       'It is neither called by the view nor a method of the contract; often its name is misspelt in one place.',
@@ -165,7 +150,6 @@ export const traitCodes: Code[] = [
   },
   {
     code: 'behavior/changes-given',
-    severity: 'error',
     title: 'A change to what was passed in',
     reason: 'Data goes down and events go up: an array that a consumer passed is still the consumer’s.',
     fails: {
@@ -181,7 +165,6 @@ export const traitCodes: Code[] = [
   },
   {
     code: 'behavior/type',
-    severity: 'error',
     title: 'Code of a behavior whose types do not fit',
     reason: 'TypeScript checks behaviors against the types that are made from the contract.',
     fails: {
@@ -195,7 +178,6 @@ export const traitCodes: Code[] = [
   },
   {
     code: 'behavior/unended',
-    severity: 'warning',
     title: 'Something that each connection begins and nothing ends',
     reason: 'An element connects again at every move; without an end, listeners and timers pile up.',
     fails: {

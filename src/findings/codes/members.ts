@@ -1,4 +1,4 @@
-import { contractWith, plainContractWith, type Code } from './code.js';
+import { contractWith, plainContractWith, type Explanation } from './code.js';
 
 const contract = (more: string) => ({ '.contract.yaml': plainContractWith(more) });
 /** An element whose properties the example gives; the view shows none of them. */
@@ -7,10 +7,9 @@ const properties = (list: string) => ({
   '.html': '<span>Mast</span>\n',
 });
 
-export const memberCodes: Code[] = [
+export const memberCodes: Explanation[] = [
   {
     code: 'tag/invalid',
-    severity: 'error',
     title: 'A tag that is no name for a custom element',
     reason:
       'A custom element is told apart from the elements of HTML by a hyphen, and HTML knows no capitals (HTML, section 4.13.3).',
@@ -19,7 +18,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'tag/duplicate',
-    severity: 'error',
     title: 'Two elements with one tag',
     reason: 'A document has one definition for each tag; the second would never be used.',
     fails: {
@@ -33,7 +31,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'property/type',
-    severity: 'error',
     title: 'A property without a type',
     reason:
       'The type decides whether there is an attribute, how its text is read, and what editors and tests know.',
@@ -42,7 +39,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'property/name',
-    severity: 'error',
     title: 'A property whose name cannot be one',
     reason:
       'Properties are written in camelCase, like those of the platform; some names every element relies on.',
@@ -51,7 +47,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'property/standard-member',
-    severity: 'error',
     title: 'A property named like a member of every element',
     reason:
       'People and frameworks expect the standard meaning: "title" is the tooltip, "hidden" hides. A property of the same name breaks it.',
@@ -60,7 +55,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'property/on-name',
-    severity: 'warning',
     title: 'A property whose name begins with "on"',
     reason:
       'Several frameworks take such a name for a listener: it is dropped, or added as an event handler, or throws.',
@@ -69,7 +63,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'property/boolean-default',
-    severity: 'error',
     title: 'A boolean that is true by default',
     reason:
       'Absence of a boolean attribute means false (HTML, section 2.3.2), so markup could never switch it off.',
@@ -78,7 +71,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'property/default',
-    severity: 'error',
     title: 'A default that the type does not allow',
     reason: 'What the element falls back to must be a value that consumers could give.',
     fails: properties('height: { type: number, minimum: 1, default: 0 }'),
@@ -86,7 +78,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'property/reflect',
-    severity: 'error',
     title: 'Reflection without an attribute',
     reason: 'Arrays, objects and functions have no attribute, and a property can be kept from having one.',
     fails: properties('flags: { type: array, reflect: true }'),
@@ -94,7 +85,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'property/required-default',
-    severity: 'warning',
     title: 'A required property with a default',
     reason: 'What consumers must give has no use for a default; one of the two is not meant.',
     fails: properties('height: { type: number, required: true, default: 3 }'),
@@ -102,7 +92,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'property/instance',
-    severity: 'error',
     title: 'An instance of something that is no class',
     reason: 'The name is the type of the property in TypeScript.',
     fails: properties("raised: { instance: 'a date' }"),
@@ -110,7 +99,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'property/missing',
-    severity: 'error',
     title: 'A required property that a view does not give',
     reason: 'The inner element needs it to work, and its contract says so.',
     fails: {
@@ -125,7 +113,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'attribute/not-text',
-    severity: 'error',
     title: 'An attribute for a value that is no text',
     reason:
       'Arrays and objects are passed as properties, by identity; text would be a copy without identity, or "[object Object]".',
@@ -134,7 +121,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'attribute/name',
-    severity: 'error',
     title: 'An attribute name that HTML cannot have, or that is taken',
     reason: 'HTML lowers all attribute names, and each can belong to one property only.',
     fails: properties('height: { type: number, attribute: mastHeight }'),
@@ -142,7 +128,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'attribute/global',
-    severity: 'error',
     title: 'An attribute that means something on every element',
     reason: 'Browsers and assistive technology act on it, whatever the element makes of it.',
     fails: properties('kind: { type: string, attribute: role }'),
@@ -150,7 +135,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'attribute/unknown',
-    severity: 'error',
     title: 'An attribute that an inner element does not have',
     reason: 'It would be set and never looked at.',
     fails: {
@@ -164,7 +148,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'method/name',
-    severity: 'error',
     title: 'A method whose name cannot be one',
     reason: 'Methods are written in camelCase, and a name is either a property or a method.',
     fails: { ...contract('methods: { Raise: {} }'), '.ts': 'export function Raise() {}\n' },
@@ -172,7 +155,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'method/standard-member',
-    severity: 'warning',
     title: 'A method named like a member of every element',
     reason: 'Whoever calls it expects what the platform does.',
     fails: { ...contract('methods: { animate: {} }'), '.ts': 'export function animate() {}\n' },
@@ -180,7 +162,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'method/parameter',
-    severity: 'error',
     title: 'A parameter whose name cannot be one',
     reason: 'The name stands in the code and in the types of the package.',
     fails: {
@@ -194,7 +175,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'method/missing',
-    severity: 'error',
     title: 'A method that the contract promises and nobody wrote',
     reason: 'Consumers would call it and get an error.',
     fails: { '.ts': 'export function rise() {}\n', ...contract('methods: { raise: {}, rise: {} }') },
@@ -205,7 +185,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'definition/unknown',
-    severity: 'error',
     title: 'A reference that leads nowhere',
     reason: 'Without its definition a type says nothing.',
     fails: properties("flag: { $ref: '#/definitions/flag' }"),
@@ -218,7 +197,6 @@ export const memberCodes: Code[] = [
   },
   {
     code: 'definition/name',
-    severity: 'error',
     title: 'A definition whose name cannot be one',
     reason: 'The name becomes that of a type in the package.',
     fails: contract("definitions: { 'a flag': { type: string } }"),

@@ -1,13 +1,12 @@
-import { contractWith, plainContractWith, type Code } from './code.js';
+import { contractWith, plainContractWith, type Explanation } from './code.js';
 
 const contract = (more: string) => ({ '.contract.yaml': plainContractWith(more) });
 const list =
   'properties: { flags: { type: array, items: { type: object, properties: { id: { type: string } } } } }\n';
 
-export const openingCodes: Code[] = [
+export const openingCodes: Explanation[] = [
   {
     code: 'slot/name',
-    severity: 'error',
     title: 'A slot whose name cannot be one',
     reason: 'Consumers write it in markup of every framework.',
     fails: {
@@ -21,7 +20,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'slot/undeclared',
-    severity: 'error',
     title: 'A slot in the view that the contract does not have',
     reason:
       'Consumers can only rely on what the contract says; types, documentation and tests know nothing of it.',
@@ -30,7 +28,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'slot/missing',
-    severity: 'error',
     title: 'A slot that the contract promises and the view does not have',
     reason: 'What consumers give would not be shown.',
     fails: contract('slots: { default: {} }'),
@@ -38,7 +35,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'slot/unknown',
-    severity: 'error',
     title: 'Content for a slot that an inner element does not have',
     reason: 'Without its slot the content is in the page and never shown.',
     fails: { '.html': '<template when="label"><quay-mast><b slot="top">!</b></quay-mast></template>\n' },
@@ -46,7 +42,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'slot/gives',
-    severity: 'error',
     title: 'A slot that gives what there is not',
     reason:
       'What a slot hands to its content comes from the properties, the state and the functions of the behavior.',
@@ -61,7 +56,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'slot/computed-name',
-    severity: 'error',
     title: 'A slot whose name is computed',
     reason: 'Consumers must know the name ahead. For a list, declare a keyed slot.',
     fails: { '.html': '<slot name="{label}"></slot>\n' },
@@ -69,7 +63,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'slot/keyed',
-    severity: 'error',
     title: 'A keyed slot that does not fit its list',
     reason:
       'A keyed slot belongs to the items of an array property, one slot an item, told apart by one of their members.',
@@ -86,7 +79,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'slot/accepts',
-    severity: 'error',
     title: 'A slot that accepts something that is no element',
     reason: 'The list says which elements belong into the slot.',
     fails: { ...contract('slots: { default: { accepts: [buton] } }'), '.html': '{label}<slot></slot>\n' },
@@ -94,7 +86,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'slot/not-accepted',
-    severity: 'error',
     title: 'Content that a slot does not take',
     reason: 'The contract of the inner element says which elements it is made for.',
     fails: {
@@ -109,7 +100,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'slot/no-shadow',
-    severity: 'error',
     title: 'Slots without a shadow root',
     reason: 'Slots are a part of shadow trees (DOM, section 4.2.2).',
     fails: { ...contract('encapsulation: none\nslots: { default: {} }'), '.html': '{label}<slot></slot>\n' },
@@ -117,7 +107,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'event/name',
-    severity: 'error',
     title: 'An event name that some framework cannot listen to',
     reason: 'Small letters with hyphens reach every framework; capitals, colons and dots do not.',
     fails: {
@@ -131,7 +120,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'event/native',
-    severity: 'warning',
     title: 'An event named like one of the browser',
     reason:
       'A click inside leaves the element by itself; a second event of that name would be heard as well.',
@@ -146,7 +134,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'event/relay',
-    severity: 'error',
     title: 'An event of a part that there is not',
     reason: 'What is relayed comes from a part of the element.',
     fails: {
@@ -160,7 +147,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'event/undeclared',
-    severity: 'error',
     title: 'An event that is emitted and not declared',
     reason: 'Consumers know of the events that the contract has; a misspelt name is heard by nobody.',
     fails: {
@@ -174,7 +160,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'event/never-emitted',
-    severity: 'warning',
     title: 'An event that is declared and never emitted',
     reason: 'Consumers would wait for it in vain.',
     fails: contract('events: { mast-raise: {} }'),
@@ -185,7 +170,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'event/unknown',
-    severity: 'error',
     title: 'A listener for an event that an inner element does not have',
     reason: 'It would never be called.',
     fails: {
@@ -201,7 +185,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'part/name',
-    severity: 'error',
     title: 'A part whose name cannot be one',
     reason: 'Consumers write it in ::part().',
     fails: { ...contract("parts: { 'top.mast': {} }"), '.html': '<span part="top.mast">{label}</span>\n' },
@@ -209,7 +192,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'part/undeclared',
-    severity: 'error',
     title: 'A part in the view that the contract does not have',
     reason: 'A part is an opening that consumers style: it is promised, or it is not there.',
     fails: { '.html': '<span part="pole">{label}</span>\n' },
@@ -217,7 +199,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'part/missing',
-    severity: 'error',
     title: 'A part that the contract promises and the view does not have',
     reason: 'Style for it would reach nothing.',
     fails: contract('parts: { pole: {} }'),
@@ -225,7 +206,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'part/no-shadow',
-    severity: 'warning',
     title: 'Parts without a shadow root',
     reason: '::part() selects inside shadow trees only (CSS Shadow Parts).',
     fails: {
@@ -236,7 +216,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'passthrough/part',
-    severity: 'error',
     title: 'Passthrough to a part that there is not',
     reason: 'Attributes are passed to one of the parts of the element.',
     fails: {
@@ -250,7 +229,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'passthrough/native',
-    severity: 'error',
     title: 'Passthrough of an element that HTML does not have',
     reason: '"native" brings in the standard attributes of an HTML element.',
     fails: {
@@ -264,7 +242,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'passthrough/except',
-    severity: 'warning',
     title: 'An exception from passthrough that keeps nothing out',
     reason: 'A misspelt attribute would still be passed on.',
     fails: {
@@ -278,7 +255,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'form/value',
-    severity: 'error',
     title: 'A form value that is not there',
     reason: 'A form gets the value of a property or of a name of the state.',
     fails: contract('form: { value: lable }'),
@@ -286,7 +262,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'wraps/path',
-    severity: 'error',
     title: 'A wrapped module outside of the element',
     reason: 'An element is one folder, so that it can be moved and read as a whole.',
     fails: contract('wraps: { element: ../mast.ts }'),
@@ -297,7 +272,6 @@ export const openingCodes: Code[] = [
   },
   {
     code: 'wraps/missing',
-    severity: 'error',
     title: 'A wrapped module that is not there',
     reason: 'There is nothing to package.',
     fails: {

@@ -1,4 +1,4 @@
-import { contractWith, plainContractWith, type Code } from './code.js';
+import { contractWith, plainContractWith, type ExampleFiles, type Explanation } from './code.js';
 
 const config = (text: string) => ({ 'lastwright.yaml': `library: 1\n${text}\n` });
 const samples = (text: string, more: Record<string, string> = {}) => ({
@@ -7,9 +7,13 @@ const samples = (text: string, more: Record<string, string> = {}) => ({
 });
 const contract = (more: string) => ({ '.contract.yaml': plainContractWith(more) });
 
-const known = (kind: string, fails: Code['fails'], mended: Code['mended'], reason: string): Code => ({
+const known = (
+  kind: 'attribute' | 'event' | 'method' | 'part' | 'property' | 'slot' | 'state',
+  fails: ExampleFiles,
+  mended: ExampleFiles,
+  reason: string,
+): Explanation => ({
   code: `sample/unknown-${kind}`,
-  severity: 'error',
   title: `A sample with a ${kind} that the contract does not have`,
   reason,
   fails,
@@ -17,10 +21,9 @@ const known = (kind: string, fails: Code['fails'], mended: Code['mended'], reaso
 });
 
 /** What only a build finds: the files that a package is made of are put together then. */
-export const buildCodes: Code[] = [
+export const buildCodes: Explanation[] = [
   {
     code: 'build/missing-file',
-    severity: 'error',
     title: 'A picture or a font that is not there',
     reason:
       'Files that a style names are put into the package; one that is missing would be missing for all.',
@@ -29,7 +32,6 @@ export const buildCodes: Code[] = [
   },
   {
     code: 'build/bundle',
-    severity: 'error',
     title: 'A module that cannot be put together',
     reason: 'An import leads nowhere, or to a name that is not exported.',
     fails: { '.ts': "import { word } from './word.js';\nexport function connected() { word(); }\n" },
@@ -40,7 +42,7 @@ export const buildCodes: Code[] = [
   },
 ];
 
-export const libraryCodes: Code[] = [
+export const libraryCodes: Explanation[] = [
   known(
     'property',
     samples('  properties: { lable: A }'),
@@ -94,7 +96,6 @@ export const libraryCodes: Code[] = [
   ),
   {
     code: 'sample/step',
-    severity: 'error',
     title: 'A step that does nothing, or two things',
     reason: 'Each step is one thing that a person does or sees.',
     fails: samples('  steps: [{ click: span, set: { label: A } }]'),
@@ -102,7 +103,6 @@ export const libraryCodes: Code[] = [
   },
   {
     code: 'library/path',
-    severity: 'error',
     title: 'A path that leads out of the library',
     reason: 'Nothing outside is read or written.',
     fails: config('output: ../dist'),
@@ -110,7 +110,6 @@ export const libraryCodes: Code[] = [
   },
   {
     code: 'library/unreadable',
-    severity: 'error',
     title: 'A file of an element that cannot be read',
     reason: 'A folder or a link to another place has the name of a file that belongs to the element.',
     fails: { '.samples.yaml/one.yaml': '- sample: A mast\n' },
@@ -118,7 +117,6 @@ export const libraryCodes: Code[] = [
   },
   {
     code: 'library/missing-file',
-    severity: 'error',
     title: 'A file that the configuration names and that is not there',
     reason: 'What it was to say would be missing.',
     fails: config('definitions: definitions.yaml'),
@@ -126,7 +124,6 @@ export const libraryCodes: Code[] = [
   },
   {
     code: 'library/empty',
-    severity: 'error',
     title: 'A library without an element',
     reason: 'There is nothing to check; often the folders have another name.',
     fails: config('elements: parts/*'),
@@ -134,7 +131,6 @@ export const libraryCodes: Code[] = [
   },
   {
     code: 'library/no-contract',
-    severity: 'warning',
     title: 'A folder without a contract',
     reason: 'It stands where elements stand, and is none.',
     fails: { 'elements/quay-boom/quay-boom.html': 'Boom\n' },
@@ -145,7 +141,6 @@ export const libraryCodes: Code[] = [
   },
   {
     code: 'library/two-contracts',
-    severity: 'error',
     title: 'Two contracts in one folder',
     reason: 'It cannot be told which files belong to which.',
     fails: { 'elements/quay-mast/quay-boom.contract.yaml': 'contract: 1\ntag: quay-boom\n' },
@@ -156,7 +151,6 @@ export const libraryCodes: Code[] = [
   },
   {
     code: 'library/unknown-host',
-    severity: 'error',
     title: 'A framework that elements cannot be verified in',
     reason: 'What is promised must be proved.',
     fails: config('hosts: [html, rect]'),
@@ -164,7 +158,6 @@ export const libraryCodes: Code[] = [
   },
   {
     code: 'library/unknown-engine',
-    severity: 'error',
     title: 'A browser that elements cannot be verified in',
     reason: 'What is promised must be proved.',
     fails: config('engines: [chromum]'),
@@ -172,7 +165,6 @@ export const libraryCodes: Code[] = [
   },
   {
     code: 'library/unknown-code',
-    severity: 'error',
     title: 'A severity for a finding that there is not',
     reason: 'It would change nothing.',
     fails: config('severity: { style/host-inlin: note }'),
@@ -180,7 +172,6 @@ export const libraryCodes: Code[] = [
   },
   {
     code: 'library/severity',
-    severity: 'error',
     title: 'A severity that would let a broken element pass',
     reason: 'With such an error nothing can be built, whatever it is called.',
     fails: config('severity: { view/unknown-name: warning }'),
@@ -188,7 +179,6 @@ export const libraryCodes: Code[] = [
   },
   {
     code: 'sample/value',
-    severity: 'error',
     title: 'A sample with a value that the type does not allow',
     reason: 'The element would show its default, and the sample something else than it says.',
     fails: samples('  properties: { label: 5 }'),
@@ -196,7 +186,6 @@ export const libraryCodes: Code[] = [
   },
   {
     code: 'sample/missing',
-    severity: 'error',
     title: 'A sample without a required property',
     reason: 'Such a use is a mistake in every framework.',
     fails: samples('  steps: []', {
@@ -208,7 +197,6 @@ export const libraryCodes: Code[] = [
   },
   {
     code: 'library/package',
-    severity: 'error',
     title: 'A package.json that no package can have',
     reason: 'Name and version of the built package come from it.',
     fails: { 'package.json': '{ "name": "Masts!", "version": "1.0.0" }\n' },
@@ -216,7 +204,6 @@ export const libraryCodes: Code[] = [
   },
   {
     code: 'behavior/closed-root',
-    severity: 'error',
     title: 'Code that looks through a closed shadow root',
     reason: 'A closed root is closed for everybody who asks the host.',
     fails: {
@@ -230,7 +217,6 @@ export const libraryCodes: Code[] = [
   },
   {
     code: 'behavior/outside',
-    severity: 'warning',
     title: 'A behavior that imports from outside of the library',
     reason: 'Who gets the library alone cannot build it.',
     fails: { '.ts': "import { word } from '../../../word.js';\nexport function connected() { word(); }\n" },
@@ -241,7 +227,6 @@ export const libraryCodes: Code[] = [
   },
   {
     code: 'behavior/module-state',
-    severity: 'warning',
     title: 'A variable that all elements share',
     reason: 'One element changes it for all, and no view sees it change.',
     fails: {
@@ -256,7 +241,6 @@ export const libraryCodes: Code[] = [
   },
   {
     code: 'wraps/constructor',
-    severity: 'error',
     title: 'A constructor that gives the element children or attributes',
     reason: 'An element that is made by script has neither then: document.createElement() throws.',
     fails: {
@@ -274,7 +258,6 @@ export const libraryCodes: Code[] = [
   },
   {
     code: 'passthrough/other-element',
-    severity: 'error',
     title: 'A part that is another element than "native" says',
     reason: 'Properties would be brought in that the control does not have.',
     fails: {

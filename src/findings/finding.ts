@@ -1,11 +1,12 @@
+import type { Code, Severity } from './severities.js';
 import { visible } from './visible.js';
-/** How much a finding matters: an error stops a build, a warning does not, a note is only shown. */
-export type Severity = 'error' | 'warning' | 'note';
+
+export type { Severity } from './severities.js';
 
 /** One thing that is wrong, where it is, and what to do about it. Lines and columns count from 1. */
 export interface Finding {
   /** Stable code, `family/name`. */
-  code: string;
+  code: Code;
   severity: Severity;
   /** What is wrong, in one sentence. */
   message: string;

@@ -1,5 +1,5 @@
 import { CODES } from './index.js';
-import type { Code, ExampleFiles } from './code.js';
+import type { ExampleFiles, ExplainedCode } from './code.js';
 
 /** The page of documentation that lists every finding, in Markdown. */
 export function findingsPage(): string {
@@ -8,8 +8,8 @@ export function findingsPage(): string {
   return `# Findings\n\nWhat \`lastwright check\` finds. \`lastwright explain CODE\` shows one of them. This page is made from the same table.\n\n${sections.join('\n')}`;
 }
 
-function byFamily(codes: readonly Code[]): Map<string, Code[]> {
-  const families = new Map<string, Code[]>();
+function byFamily(codes: readonly ExplainedCode[]): Map<string, ExplainedCode[]> {
+  const families = new Map<string, ExplainedCode[]>();
   for (const code of codes) {
     const family = code.code.split('/')[0]!;
     families.set(family, [...(families.get(family) ?? []), code]);
@@ -17,7 +17,7 @@ function byFamily(codes: readonly Code[]): Map<string, Code[]> {
   return families;
 }
 
-function section({ code, severity, title, reason, fails, mended }: Code): string {
+function section({ code, severity, title, reason, fails, mended }: ExplainedCode): string {
   return `### ${code}\n\n${title}. *${severity}*\n\n${reason}\n\n${example('Found in', fails)}\nMended:\n\n${example('', mended)}`;
 }
 

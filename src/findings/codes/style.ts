@@ -1,13 +1,12 @@
-import { plainContractWith, type Code } from './code.js';
+import { plainContractWith, type Explanation } from './code.js';
 
 const HOST = ':host { display: inline-block; }\n';
 const style = (css: string, more: Record<string, string> = {}) => ({ '.css': `${HOST}${css}\n`, ...more });
 const contract = (more: string) => ({ '.contract.yaml': plainContractWith(more) });
 
-export const styleCodes: Code[] = [
+export const styleCodes: Explanation[] = [
   {
     code: 'style/syntax',
-    severity: 'error',
     title: 'A style sheet that cannot be parsed',
     reason: 'Browsers would drop rules without a word.',
     fails: style('span { color: red'.concat(' } }')),
@@ -15,7 +14,6 @@ export const styleCodes: Code[] = [
   },
   {
     code: 'style/property-name',
-    severity: 'error',
     title: 'A custom property without its hyphens',
     reason: 'Custom properties begin with two hyphens (CSS Custom Properties, section 2).',
     fails: {
@@ -29,7 +27,6 @@ export const styleCodes: Code[] = [
   },
   {
     code: 'style/import',
-    severity: 'error',
     title: '@import in an element’s style',
     reason: 'Style sheets that elements share cannot import others (CSSOM, section 6.1).',
     fails: { '.css': `@import 'tokens.css';\n${HOST}` },
@@ -37,7 +34,6 @@ export const styleCodes: Code[] = [
   },
   {
     code: 'style/font-face',
-    severity: 'note',
     title: '@font-face in an element’s style',
     reason:
       'Fonts that are declared inside a shadow root are not used; the build moves the rule to where it works.',
@@ -46,7 +42,6 @@ export const styleCodes: Code[] = [
   },
   {
     code: 'style/property',
-    severity: 'note',
     title: '@property in an element’s style',
     reason: 'Custom properties are registered for a document; the build moves the rule to where it works.',
     fails: style("@property --quay-mast-color { syntax: '<color>'; inherits: true; initial-value: red }"),
@@ -57,7 +52,6 @@ export const styleCodes: Code[] = [
   },
   {
     code: 'style/no-effect',
-    severity: 'warning',
     title: 'A selector that matches nothing inside a shadow root',
     reason: 'The document’s own elements are not in the element’s tree.',
     fails: style('body span { color: red }'),
@@ -65,7 +59,6 @@ export const styleCodes: Code[] = [
   },
   {
     code: 'style/slotted',
-    severity: 'error',
     title: '::slotted() that can match nothing',
     reason:
       '::slotted() matches the nodes that are given to a slot, and nothing inside of them (CSS Scoping, section 3.3.2).',
@@ -78,7 +71,6 @@ export const styleCodes: Code[] = [
   },
   {
     code: 'style/unused-part',
-    severity: 'warning',
     title: '::part() of an inner element that has no such part',
     reason: 'It reaches nothing.',
     fails: style('quay-mast::part(pol) { color: red }', {
@@ -92,7 +84,6 @@ export const styleCodes: Code[] = [
   },
   {
     code: 'style/undeclared-property',
-    severity: 'warning',
     title: 'A custom property that is read and not declared',
     reason: 'Consumers would not know of it; often it is misspelt.',
     fails: style('span { color: var(--quay-mast-color) }'),
@@ -103,7 +94,6 @@ export const styleCodes: Code[] = [
   },
   {
     code: 'style/unread-property',
-    severity: 'warning',
     title: 'A custom property that is declared and never read',
     reason: 'Setting it would change nothing.',
     fails: style('span { color: red }', contract('cssProperties: { --quay-mast-color: {} }')),
@@ -114,7 +104,6 @@ export const styleCodes: Code[] = [
   },
   {
     code: 'style/host-inline',
-    severity: 'warning',
     title: 'A host that stays inline around a block',
     reason:
       'Elements are inline by default: around block content the host has no size of its own, and layout takes two to four times as long.',
@@ -123,7 +112,6 @@ export const styleCodes: Code[] = [
   },
   {
     code: 'style/sass-missing',
-    severity: 'error',
     title: 'A style in SCSS without the package that compiles it',
     reason: 'SCSS is compiled by the package sass, which the library installs itself.',
     fails: { '.scss': ':host { display: inline-block; span { color: red } }\n' },
@@ -131,7 +119,6 @@ export const styleCodes: Code[] = [
   },
   {
     code: 'style/unknown-property',
-    severity: 'warning',
     title: 'A property that CSS does not have',
     reason: 'Browsers leave the declaration out.',
     fails: { '.css': ':host { display: inline-block; colr: red; }\n' },
@@ -139,7 +126,6 @@ export const styleCodes: Code[] = [
   },
   {
     code: 'style/unknown-class',
-    severity: 'warning',
     title: 'A class that no style of the element has',
     reason: 'Style sheets of the page, utility classes among them, do not reach into a shadow root.',
     fails: { '.html': '<span class="pole">{label}</span>\n', '.css': ':host { display: inline-block; }\n' },
