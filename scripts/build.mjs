@@ -35,7 +35,7 @@ await Promise.all([
       { in: 'src/index.ts', out: 'index' },
       { in: 'src/verify/page-server.ts', out: 'page-server' },
       { in: 'src/findings/codes/page.ts', out: 'findings-page' },
-      { in: 'src/types/slice-worker.ts', out: 'slice-worker' },
+      { in: 'src/analysis/slice-worker.ts', out: 'slice-worker' },
       { in: 'src/contract/json-schemas.ts', out: 'json-schemas' },
     ],
     outdir: 'dist',

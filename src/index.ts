@@ -1,6 +1,7 @@
 /** The core, for programs: it takes values and gives values and findings, prints nothing and ends nothing. */
-export { analyze, type Analysis, type Element } from './check/analyze.js';
-export { checkReport, checkReportSchema, findingSchema, type CheckReport } from './check/report.js';
+export { analyze, Workspace, type CheckedLibrary } from './analysis/workspace.js';
+export type { Analysis, LibraryElement } from './library/library-element.js';
+export { checkReport, checkReportSchema, findingSchema, type CheckReport } from './findings/check-report.js';
 export { buildLibrary, type BuiltPackage } from './build/build-library.js';
 export { buildReport, buildReportSchema, type BuildReport } from './build/report.js';
 export { writeOutput } from './build/write-output.js';

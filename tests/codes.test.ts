@@ -3,15 +3,14 @@ import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { examplePath, PLAIN, type ExampleFiles } from '../src/findings/codes/code.js';
 import { CODES, findCode } from '../src/findings/codes/index.js';
-import { analyze, buildLibrary, openLibrary } from '../src/index.js';
-import { checkLibrary } from '../src/types/check-library.js';
+import { analyze, buildLibrary, openLibrary, Workspace } from '../src/index.js';
 import { readTree, REPOSITORY, writeFiles } from './helpers.js';
 
 async function find(files: ExampleFiles, withTypes: boolean, ofBuild: boolean) {
   const all = Object.entries({ ...PLAIN, ...files }).map(([path, text]) => [examplePath(path), text]);
   const library = await openLibrary(writeFiles(Object.fromEntries(all) as Record<string, string>));
   if (ofBuild) return (await buildLibrary(analyze(library))).findings;
-  const { findings, unchecked } = await checkLibrary(library, withTypes);
+  const { findings, unchecked } = await new Workspace(library).check(withTypes);
   expect(unchecked).toBeUndefined();
   if (!withTypes) expect(analyze(library).findings).toEqual(findings);
   return findings;
@@ -43,7 +42,7 @@ describe('the table of findings', () => {
         found.map((finding) => finding.code),
         JSON.stringify(found),
       ).toEqual([code]);
-      expect(found[0]!.severity).toBe(code === 'library/no-contract' ? 'warning' : severity);
+      expect(found[0]!.severity).toBe(severity);
       expect(
         (await find(mended, withTypes, ofBuild)).map((finding) => `${finding.code}: ${finding.message}`),
       ).toEqual([]);

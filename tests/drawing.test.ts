@@ -4,7 +4,7 @@ import { pathToFileURL } from 'node:url';
 import { build } from 'esbuild';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { drawingModule } from '../src/emit/drawing/drawing-module.js';
-import { analyze, openLibrary, type Element } from '../src/index.js';
+import { analyze, openLibrary, type LibraryElement } from '../src/index.js';
 import { BuiltPage } from './built-page.js';
 import { readTree, REPOSITORY, scratchFolder } from './helpers.js';
 
@@ -63,7 +63,11 @@ afterAll(() => page.stop());
 type Draw = (inside: object, filled: object) => string;
 
 /** The function that draws an element without a document, bundled with its behavior. */
-async function drawOf(element: Element, elements: readonly Element[], root: string): Promise<Draw> {
+async function drawOf(
+  element: LibraryElement,
+  elements: readonly LibraryElement[],
+  root: string,
+): Promise<Draw> {
   const { contract, tree, behavior, folder } = element;
   const contracts = new Map(elements.map((one) => [one.contract.tag, one.contract]));
   const code = drawingModule({ contract, tree: tree!, behavior }, contracts, {
@@ -82,7 +86,7 @@ async function drawOf(element: Element, elements: readonly Element[], root: stri
 }
 
 /** What a sample's element has when it is drawn first. */
-function insideOf({ contract }: Element, properties: object): object {
+function insideOf({ contract }: LibraryElement, properties: object): object {
   const defaults = contract.properties.map((one) => [one.name, one.kind === 'boolean' ? false : one.default]);
   const host: Record<string, unknown> = { ...Object.fromEntries(defaults), ...properties, className: '' };
   host.matches = () => host.disabled === true;

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { expect, it } from 'vitest';
 // @ts-expect-error The generator is plain JavaScript, shared with the measurements.
 import { generateLibrary } from '../bench/generate.mjs';
-import { checkTags } from '../src/check/analyze.js';
+import { checkTags } from '../src/analysis/tags.js';
 import type { Finding } from '../src/findings/finding.js';
 import { checkReportSchema, openLibrary } from '../src/index.js';
 import { lastwright, scratchFolder, writeFiles } from './helpers.js';

@@ -1,4 +1,4 @@
-import type { Analysis, Element } from '../check/analyze.js';
+import type { Analysis, LibraryElement } from '../library/library-element.js';
 import { isEmitted } from '../contract/implementation.js';
 import { hasErrors, type Finding } from '../findings/finding.js';
 import { quoted } from '../syntax/literal.js';
@@ -48,7 +48,7 @@ export async function buildLibrary({ library, elements, styles, findings }: Anal
 }
 
 /** Tags of elements that an element's view uses, and that are made from views themselves. */
-function ownElements({ contract, tree }: Element, elements: readonly Element[]): string[] {
+function ownElements({ contract, tree }: LibraryElement, elements: readonly LibraryElement[]): string[] {
   return [...(tree?.uses ?? [])].filter(
     (tag) =>
       tag !== contract.tag &&
@@ -57,7 +57,7 @@ function ownElements({ contract, tree }: Element, elements: readonly Element[]):
 }
 
 /** The module that registers an element, after those that its view uses. */
-function registeringModule({ contract, tree }: Element): string {
+function registeringModule({ contract, tree }: LibraryElement): string {
   const { tag, className } = contract;
   const uses = [...(tree?.uses ?? [])].filter((other) => other !== tag);
   return [

@@ -2,7 +2,7 @@ import { report } from '../findings/report.js';
 import { readFileSync } from 'node:fs';
 import { dirname, join, relative, resolve } from 'node:path';
 import type { BuildFailure, BuildOptions, Message, OutputFile, Plugin } from 'esbuild';
-import type { Analysis, Element } from '../check/analyze.js';
+import type { Analysis, LibraryElement } from '../library/library-element.js';
 import { isEmitted } from '../contract/implementation.js';
 import type { Finding } from '../findings/finding.js';
 import { slashed, type Library } from '../library/open-library.js';
@@ -39,7 +39,7 @@ export interface Bundled {
  */
 export async function bundleElements(
   library: Library,
-  checked: readonly Element[],
+  checked: readonly LibraryElement[],
   libraryStyles: Analysis['styles'],
 ): Promise<Bundled> {
   const { build } = await import('esbuild');
@@ -122,12 +122,12 @@ export async function bundleElements(
 }
 
 /** An element with its style as it is shipped. */
-type ShippedElement = Element & { documentCss: string; libraryCss: string };
+type ShippedElement = LibraryElement & { documentCss: string; libraryCss: string };
 
 /** All styles as they are shipped: those of elements, and the module with the library's own. */
 function shippedStyles(
   { root }: Library,
-  elements: readonly Element[],
+  elements: readonly LibraryElement[],
   libraryStyles: Analysis['styles'],
 ): {
   elements: ShippedElement[];
@@ -167,14 +167,14 @@ const PASSING_MODULES: ReadonlySet<string> = new Set([
 ]);
 
 /** The author's own module of an element: its behavior, or the class that it wraps. */
-function authorEntry(library: Library, { contract, folder }: Element): { in: string; out: string }[] {
+function authorEntry(library: Library, { contract, folder }: LibraryElement): { in: string; out: string }[] {
   if (!isEmitted(contract)) return [{ in: CLASS + contract.tag, out: `classes/${contract.tag}` }];
   if (!folder.behavior) return [];
   return [{ in: join(library.root, folder.behavior.file), out: `behaviors/${contract.tag}` }];
 }
 
 /** Behaviors of the traits that some element has. */
-function traitEntries(library: Library, elements: readonly Element[]): { in: string; out: string }[] {
+function traitEntries(library: Library, elements: readonly LibraryElement[]): { in: string; out: string }[] {
   const files = new Map(
     elements.flatMap(({ traits }) => traits.map(({ trait, behavior }) => [trait, behavior.file] as const)),
   );
@@ -302,7 +302,7 @@ function classSource(element: ShippedElement, root: string, styles: string | und
   return `${code}//# sourceMappingURL=data:application/json;base64,${encoded}\n`;
 }
 
-function bundleSource(elements: readonly Element[]): string {
+function bundleSource(elements: readonly LibraryElement[]): string {
   return [
     `import { define } from ${quoted(RUNTIME)};`,
     ...elements.map(

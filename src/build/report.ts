@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { findingSchema } from '../check/report.js';
+import { findingSchema } from '../findings/check-report.js';
 import { withoutFix, type Finding } from '../findings/finding.js';
 
 /** What `lastwright build --json` prints. No files are named where findings stood in the way. */

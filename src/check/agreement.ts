@@ -4,11 +4,11 @@ import { report } from '../findings/report.js';
 import type { Code } from '../findings/severities.js';
 import { meantBy, suggestion } from '../findings/nearest.js';
 import type { Placed } from '../view/view-tree.js';
-import type { Element } from './analyze.js';
+import type { LibraryElement } from '../library/library-element.js';
 import { checkWrappedClass } from './wrapped-class.js';
 
 /** Do the files of an element keep what its contract promises? `broken` files are not looked into. */
-export function checkAgreement(element: Element, broken: boolean): Finding[] {
+export function checkAgreement(element: LibraryElement, broken: boolean): Finding[] {
   const { contract, folder, tree, behavior } = element;
   const findings: Finding[] = [];
   const note = (code: Code, file: string, at: Position, message: string, help: string): void => {

@@ -2,10 +2,10 @@ import { posix } from 'node:path';
 import type { Finding, Fix } from '../findings/finding.js';
 import { report } from '../findings/report.js';
 import type { Code } from '../findings/severities.js';
-import type { Element } from './analyze.js';
+import type { LibraryElement } from '../library/library-element.js';
 
 /** Habits in a behavior that cost people an hour: changes in place, and what is begun and never ended. */
-export function checkBehavior({ contract, behavior, tree, folder }: Element): Finding[] {
+export function checkBehavior({ contract, behavior, tree, folder }: LibraryElement): Finding[] {
   if (!behavior) return [];
   const findings: Finding[] = [];
   const note = (code: Code, offset: number, message: string, help: string, fix?: Fix): void => {

@@ -2,10 +2,10 @@ import { report, type Place } from '../findings/report.js';
 import type { Finding } from '../findings/finding.js';
 import { nearest } from '../findings/nearest.js';
 import type { MarkupNode } from '../view/parse-view.js';
-import type { Element } from './analyze.js';
+import type { LibraryElement } from '../library/library-element.js';
 
 /** Classes of the view and of variants that no style names: page and utility classes do not reach into a shadow root. */
-export function checkClasses(element: Element, styled: ReadonlySet<string>): Finding[] {
+export function checkClasses(element: LibraryElement, styled: ReadonlySet<string>): Finding[] {
   const { contract, view, folder } = element;
   if (!view || contract.encapsulation === 'none') return [];
   // What code looks for by its class needs no style.

@@ -6,13 +6,13 @@ import { liveProperties, nativeProperties } from '../contract/passed.js';
 import { matchesSchema } from '../contract/matches-schema.js';
 import { suggestion } from '../findings/nearest.js';
 import { isGlobalAttribute, isNativeElement } from '../standards/standards.js';
-import type { Element } from './analyze.js';
+import type { LibraryElement } from '../library/library-element.js';
 
 /** What a step can do; each step does one thing. */
 const ACTS = ['click', 'focus', 'type', 'press', 'set', 'call', 'expect'] as const;
 
 /** Names that samples use are names of the contract. */
-export function checkSamples({ contract, folder, samples, locateSample }: Element): Finding[] {
+export function checkSamples({ contract, folder, samples, locateSample }: LibraryElement): Finding[] {
   const findings: Finding[] = [];
   const note = (
     path: PropertyKey[],

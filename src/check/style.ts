@@ -8,11 +8,11 @@ import type { StyleFacts, StyleRule } from '../style/read-style.js';
 import type { MarkupNode } from '../view/parse-view.js';
 import { suggestedProperty } from '../style/css-properties.js';
 import { BLOCK_LEVEL } from '../view/whitespace.js';
-import type { Element } from './analyze.js';
+import type { LibraryElement } from '../library/library-element.js';
 
 /** What an element's style says that has no effect in a shadow root, or that the contract does not know. */
 export function checkStyle(
-  element: Element,
+  element: LibraryElement,
   facts: StyleFacts,
   contracts: ReadonlyMap<string, Contract>,
 ): Finding[] {
@@ -136,7 +136,11 @@ function checkParts(
   });
 }
 
-function checkVariables({ contract, folder }: Element, { reads, sets }: StyleFacts, note: NoteStyle): void {
+function checkVariables(
+  { contract, folder }: LibraryElement,
+  { reads, sets }: StyleFacts,
+  note: NoteStyle,
+): void {
   const declared = contract.cssProperties.map(({ name }) => name);
   const own = `--${contract.tag}-`;
   for (const [name, at] of reads) {

@@ -1,5 +1,5 @@
 import * as Flags from '@oclif/core/flags';
-import { FORMATS } from '../check/formats/index.js';
+import { FORMATS } from '../findings/formats/index.js';
 import { BaseCommand, libraryFlag } from '../terminal/base-command.js';
 import { runCheck, watchCheck, type CheckRun } from '../terminal/run-check.js';
 

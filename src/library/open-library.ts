@@ -306,7 +306,8 @@ function patternSteps(pattern: string): string[] {
   return pattern.split('/').filter((step) => step && step !== '.');
 }
 
-async function readElementFolder(root: string, folder: string): Promise<ElementFolder | Finding> {
+/** Reads the files of one element's folder; or tells why it is none. */
+export async function readElementFolder(root: string, folder: string): Promise<ElementFolder | Finding> {
   const entries = await readdir(folder, { withFileTypes: true }).catch((): Dirent[] => []);
   const names = entries.map(({ name }) => name);
   const plain = new Set(entries.filter((entry) => entry.isFile()).map(({ name }) => name));

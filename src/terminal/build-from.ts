@@ -1,9 +1,9 @@
+import type { Workspace } from '../analysis/workspace.js';
 import { buildLibrary, type BuiltPackage } from '../build/build-library.js';
 import { startBundler } from '../build/bundle.js';
-import type { Analysis } from '../check/analyze.js';
 import { hasErrors, inReadingOrder } from '../findings/finding.js';
-import { typeFindings } from '../types/type-findings.js';
-import { analyzeFrom } from './analyze-from.js';
+import type { Analysis } from '../library/library-element.js';
+import { openFrom } from './open-from.js';
 
 /**
  * Opens, checks and builds the library that a command is about, in memory. What is an error in a check, types included,
@@ -13,13 +13,18 @@ export async function buildFrom(
   folder: string | undefined,
 ): Promise<{ analysis: Analysis; built: BuiltPackage }> {
   void startBundler();
-  const analysis = await analyzeFrom(folder);
-  return { analysis, built: await buildChecked(analysis) };
+  const workspace = await openFrom(folder);
+  return { analysis: workspace.analysis(), built: await buildChecked(workspace) };
 }
 
-/** The same for a library that is analyzed already. */
-export async function buildChecked(analysis: Analysis): Promise<BuiltPackage> {
-  const [types, built] = await Promise.all([typeFindings(analysis), buildLibrary(analysis)]);
-  const findings = inReadingOrder([...built.findings, ...types]);
-  return { files: hasErrors(findings) ? new Map() : built.files, findings };
+/** The same for a library that is open already. */
+export async function buildChecked(workspace: Workspace): Promise<BuiltPackage> {
+  const analysis = workspace.analysis();
+  const [{ findings: checked }, { files, findings: built }] = await Promise.all([
+    workspace.check(true),
+    buildLibrary(analysis),
+  ]);
+  const more = built.filter((finding) => !analysis.findings.includes(finding));
+  const findings = inReadingOrder([...checked, ...more]);
+  return { files: hasErrors(findings) ? new Map() : files, findings };
 }

@@ -2,12 +2,12 @@ import { writeFile, rename } from 'node:fs/promises';
 import { join } from 'node:path';
 import colors from 'picocolors';
 import { fixFindings, type FixedFile } from '../check/fix.js';
-import { FORMATS } from '../check/formats/index.js';
-import { recallFindings, rememberFindings, wasChecked } from '../check/remembered.js';
-import { checkReport } from '../check/report.js';
+import { FORMATS } from '../findings/formats/index.js';
+import { recallFindings, rememberFindings, wasChecked } from '../analysis/remembered.js';
+import { checkReport } from '../findings/check-report.js';
 import type { Finding } from '../findings/finding.js';
 import { findLibraryRoot, openLibrary, type Library } from '../library/open-library.js';
-import { MANY, SecondThread } from '../types/second-thread.js';
+import { MANY, SecondThread } from '../analysis/second-thread.js';
 import { EXIT } from './base-command.js';
 import { counted, say } from './output.js';
 import { showCounts, showFindings } from './show-findings.js';
@@ -33,14 +33,16 @@ export async function runCheck(run: CheckRun): Promise<number> {
     if (pretty) say.line(showFixes(fixed));
     if (fixed.length > 0) checked = await checkAll(run);
   }
-  const { library, unchecked } = checked;
-  const findings = run.quiet
-    ? checked.findings.filter(({ severity }) => severity === 'error')
-    : checked.findings;
+  return showChecked(checked, run);
+}
+
+/** Shows what was found, in the wanted format; gives the exit status. */
+function showChecked({ library, unchecked, findings: all }: Checked, run: CheckRun): number {
+  const findings = run.quiet ? all.filter(({ severity }) => severity === 'error') : all;
   if (unchecked !== undefined) say.note(`Types were not checked: ${unchecked}`);
-  if (pretty) showPretty(findings, library, run);
+  if (run.format === 'pretty') showPretty(findings, library, run);
   else say.text(FORMATS.find(({ name }) => name === run.format)!.write(checkReport({ findings, library })));
-  return failed(checked.findings, run) ? EXIT.problems : EXIT.fine;
+  return failed(all, run) ? EXIT.problems : EXIT.fine;
 }
 
 /** What a check found, in the library that it looked at. */
@@ -62,8 +64,8 @@ async function checkAll(run: CheckRun): Promise<Checked> {
     return { library, findings: known, unchecked: undefined };
   }
   // Parsers and rules are only loaded where something is to be checked.
-  const { checkLibrary } = await import('../types/check-library.js');
-  const checked = await checkLibrary(library, run.types, second);
+  const { Workspace } = await import('../analysis/workspace.js');
+  const checked = await new Workspace(library).check(run.types, second);
   if (library.elements.length < MANY) await second?.end();
   if (!run.types) await rememberFindings(library, run.toolVersion, checked.findings);
   return { library, ...checked };
@@ -116,32 +118,37 @@ function changedLines(before: string, after: string): string[] {
   ];
 }
 
-/** Checks now and after every change of a file of the library, until it is interrupted. */
+/** Checks now and after every change of a file of the library, until it is interrupted. Only what a change touches is done anew. */
 export async function watchCheck(run: CheckRun): Promise<void> {
   const root = await findLibraryRoot(run.library ?? process.cwd());
-  const { watch } = await import('chokidar');
-  const { output } = (await openLibrary(root)).config;
+  const [{ watch }, { Workspace }] = await Promise.all([
+    import('chokidar'),
+    import('../analysis/workspace.js'),
+  ]);
+  const workspace = new Workspace(await openLibrary(root));
+  const { output } = workspace.library.config;
   const ignored = (path: string): boolean =>
     /[\\/](node_modules|\.git|\.lastwright)([\\/]|$)/.test(path) || path === join(root, output);
   const watcher = watch(root, { ignored, ignoreInitial: true });
   let timer: NodeJS.Timeout | undefined;
   let running = Promise.resolve();
-  let waiting = false;
+  const changed = new Set<string>();
   const check = async (): Promise<void> => {
-    waiting = false;
+    const paths = [...changed];
+    changed.clear();
     if (process.stdout.isTTY) say.text('\x1b[2J\x1b[3J\x1b[H');
-    await runCheck({ ...run, library: root }).catch((error: Error) => say.note(error.message));
+    try {
+      if (paths.length > 0) await workspace.update(paths);
+      showChecked({ library: workspace.library, ...(await workspace.check(run.types)) }, run);
+    } catch (error) {
+      say.note((error as Error).message);
+    }
     say.note(colors.dim('Watching; every change is checked. Ctrl+C ends it.'));
   };
   // One after the other: two at once would write the same files for the type checker.
-  const again = (): Promise<void> => {
-    if (!waiting) {
-      waiting = true;
-      running = running.then(check);
-    }
-    return running;
-  };
-  watcher.on('all', () => {
+  const again = (): Promise<void> => (running = running.then(check));
+  watcher.on('all', (_, path) => {
+    changed.add(path);
     clearTimeout(timer);
     timer = setTimeout(() => void again(), 30);
   });

@@ -1,8 +1,8 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import { dirname, join, relative, resolve } from 'node:path';
 import type { BuiltPackage } from '../build/build-library.js';
-import type { Analysis } from '../check/analyze.js';
-import { checkReport } from '../check/report.js';
+import type { Analysis } from '../library/library-element.js';
+import { checkReport } from '../findings/check-report.js';
 import { HOSTS } from '../hosts/index.js';
 import { OWN_FOLDER } from '../library/own-folder.js';
 import { UsageError } from '../library/open-library.js';

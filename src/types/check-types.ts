@@ -4,10 +4,10 @@ import { createRequire } from 'node:module';
 import { availableParallelism } from 'node:os';
 import { dirname, isAbsolute, join, relative } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { analyzeElements, Contracts, type AnalyzedPart, type Element } from '../check/analyze.js';
-import type { Shared } from '../contract/model.js';
+import type { Contract, Shared } from '../contract/model.js';
 import type { Finding, Position } from '../findings/finding.js';
-import { slashed, type Library } from '../library/open-library.js';
+import type { LibraryElement } from '../library/library-element.js';
+import { slashed, type ElementFolder, type Library } from '../library/open-library.js';
 import { originOf } from '../syntax/source-map.js';
 import {
   joinPrograms,
@@ -29,14 +29,21 @@ export interface CheckedTypes {
   unchecked: string | undefined;
 }
 
+/** Gives what is known of a folder's element, and the contracts that its view may refer to. */
+export type LookUp = (
+  folder: ElementFolder,
+) => { element: LibraryElement; contracts: ReadonlyMap<string, Contract> } | undefined;
+
 /**
  * Lets TypeScript (its native compiler, as a process) check views and behaviors of a library, with the types of
- * its elements that were written into the tool's own folder already.
+ * its elements that were written into the tool's own folder already. Few elements have problems: `lookUp` is asked for
+ * those that do.
  */
 export async function checkTypes(
   library: Library,
   shared: Shared,
   elements: TypedProgram,
+  lookUp: LookUp,
 ): Promise<CheckedTypes> {
   const { root } = library;
   const traits = traitTypeFiles(shared.traits.values());
@@ -65,39 +72,31 @@ export async function checkTypes(
       unchecked: `TypeScript did not come to an end: ${output.trim().split('\n')[0] ?? ended}`,
     };
   }
-  return { findings: toFindings(diagnostics, program, new Places(library, shared)), unchecked: undefined };
+  return { findings: toFindings(diagnostics, program, new Places(library, lookUp)), unchecked: undefined };
 }
 
-/** Looks up where generated code comes from; elements are analyzed again for it, since few have problems. */
+/** Looks up where generated code comes from. */
 class Places {
-  readonly #parts = new Map<string, AnalyzedPart>();
-  readonly #contracts: Contracts;
-
   constructor(
     readonly library: Library,
-    shared: Shared,
-  ) {
-    this.#contracts = new Contracts(shared, library.elements);
-  }
+    readonly lookUp: LookUp,
+  ) {}
 
   /** The element in whose folder (below that of generated types) a file lies. */
-  element(file: string): { element: Element; part: AnalyzedPart } | undefined {
+  element(file: string): ReturnType<LookUp> {
     const folder = this.library.elements.find((candidate) =>
       file.startsWith(`${TYPES_FOLDER}/${candidate.folder}/`),
     );
-    if (!folder) return undefined;
-    const part = this.#parts.get(folder.folder) ?? analyzeElements([folder], this.#contracts);
-    this.#parts.set(folder.folder, part);
-    return part.elements[0] && { element: part.elements[0], part };
+    return folder && this.lookUp(folder);
   }
 
   /** The place in a view that a place in its module comes from. */
   inView({ file, line, column }: Diagnostic): ({ file: string } & Position) | undefined {
     const found = this.element(file);
     if (!found?.element.tree) return undefined;
-    const { element, part } = found;
+    const { element, contracts } = found;
     const source = viewSource(element, element.tree!);
-    const { segments } = viewModule(source, part.contracts, sharedModule(element.folder.folder));
+    const { segments } = viewModule(source, contracts, sharedModule(element.folder.folder));
     const origin = originOf(segments, line, column);
     return origin && { file: source.tree.file, ...origin };
   }

@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { dirname, join, posix } from 'node:path';
-import type { AnalyzedPart, Element } from '../check/analyze.js';
+import { hasErrors, type Finding } from '../findings/finding.js';
+import type { LibraryElement } from '../library/library-element.js';
 import { isEmitted } from '../contract/implementation.js';
 import type { Contract, Trait } from '../contract/model.js';
 import type { ViewTree } from '../view/view-tree.js';
@@ -33,28 +34,29 @@ export function joinPrograms(programs: readonly TypedProgram[]): TypedProgram {
   return { made: all('made'), views: all('views'), behaviors: all('behaviors') };
 }
 
-/** The types of elements: a declaration for each contract and, where nothing is broken, a module for each view. */
-export function typeFiles({ elements, findings, contracts }: AnalyzedPart): TypeFiles {
-  const broken = new Set(
-    findings.filter(({ severity }) => severity === 'error').map(({ file }) => posix.dirname(file)),
-  );
-  const files = new Map<string, string>();
+/**
+ * The types of an element: a declaration of its contract and, where nothing is broken, a module for its view; undefined
+ * for one that is not emitted. `contracts` are those that its view may refer to, by tag.
+ */
+export function elementTypeFiles(
+  element: LibraryElement,
+  findings: readonly Finding[],
+  contracts: ReadonlyMap<string, Contract>,
+): TypeFiles | undefined {
+  const { contract, folder, tree } = element;
+  if (!isEmitted(contract)) return undefined;
+  const shared = sharedModule(folder.folder);
+  const declaration = authorDeclaration(contract, stateModule(element), shared, tree?.parts);
+  const files = new Map([[declarationPath(contract.file), declaration]]);
   const views: string[] = [];
   const behaviors: string[] = [];
-  for (const element of elements) {
-    const { contract, folder, tree } = element;
-    if (!isEmitted(contract)) continue;
-    const shared = sharedModule(folder.folder);
-    files.set(
-      declarationPath(contract.file),
-      authorDeclaration(contract, stateModule(element), shared, tree?.parts),
-    );
-    if (broken.has(folder.folder)) continue;
+  if (!hasErrors(findings)) {
     if (folder.behavior && TYPESCRIPT.test(folder.behavior.file)) behaviors.push(folder.behavior.file);
-    if (!tree) continue;
-    const path = `${TYPES_FOLDER}/${tree.file}.ts`;
-    files.set(path, viewModule(viewSource(element, tree), contracts, shared).code);
-    views.push(path);
+    if (tree) {
+      const path = `${TYPES_FOLDER}/${tree.file}.ts`;
+      files.set(path, viewModule(viewSource(element, tree), contracts, shared).code);
+      views.push(path);
+    }
   }
   return { files, program: { made: [...files.keys()], views, behaviors } };
 }
@@ -75,7 +77,7 @@ export function traitTypeFiles(traits: Iterable<Trait>): TypeFiles {
 const TYPESCRIPT = /\.m?ts$/;
 
 /** What the module of an element's view is made from. */
-export function viewSource({ contract, behavior, folder }: Element, tree: ViewTree): ViewSource {
+export function viewSource({ contract, behavior, folder }: LibraryElement, tree: ViewTree): ViewSource {
   return { contract, tree, behavior, folder: folder.folder, behaviorFile: folder.behavior?.file };
 }
 
@@ -112,7 +114,7 @@ function declarationPath(contractFile: string): string {
   return `${TYPES_FOLDER}/${contractFile.replace(/\.(\w+)$/, '.d.$1.ts')}`;
 }
 
-function stateModule({ behavior, folder }: Element): string | undefined {
+function stateModule({ behavior, folder }: LibraryElement): string | undefined {
   if (!behavior?.exports.has('state') || !folder.behavior) return undefined;
   return `./${folder.behavior.file
     .split('/')

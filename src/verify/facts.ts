@@ -1,4 +1,4 @@
-import type { Element } from '../check/analyze.js';
+import type { LibraryElement } from '../library/library-element.js';
 import { isEmitted } from '../contract/implementation.js';
 import type { Library } from '../library/open-library.js';
 import { camelCase } from '../contract/names.js';
@@ -13,7 +13,7 @@ import { valuesOf } from './values.js';
 
 /** What facets are derived from, for one element of a library. */
 export function factsOf(
-  { contract, samples, tree }: Element,
+  { contract, samples, tree }: LibraryElement,
   { name: libraryName, strictPolicy }: Pick<Library, 'name' | 'strictPolicy'>,
 ): ElementFacts {
   const values = valuesOf(contract, samples);

@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises';
 import type { Library } from '../library/open-library.js';
 import { packageExports } from '../build/package-manifest.js';
 import { toolFile } from '../tool-files.js';
-import type { Analysis, Element } from '../check/analyze.js';
+import type { Analysis, LibraryElement } from '../library/library-element.js';
 import { ENGINES } from '../engines/index.js';
 import { EngineMissing } from '../engines/engine.js';
 import { HOSTS } from '../hosts/index.js';
@@ -192,7 +192,7 @@ class HostRun {
 
   /** Runs all probes of these elements in one browser, each element in a document of its own. */
   async elements(
-    elements: readonly Element[],
+    elements: readonly LibraryElement[],
     library: Library,
     browsers: BrowserKeeper,
     engine: string,

@@ -1,4 +1,4 @@
-import { findCode } from '../../findings/codes/index.js';
+import { findCode } from '../codes/index.js';
 import type { Format } from './format.js';
 
 /** Static Analysis Results Interchange Format 2.1.0 (OASIS). */

@@ -1,6 +1,6 @@
-import type { Finding } from '../../findings/finding.js';
+import type { Finding } from '../finding.js';
 import { escapeMarkup } from '../../markup.js';
-import type { CheckReport } from '../report.js';
+import type { CheckReport } from '../check-report.js';
 
 /** A way to write findings for another program. */
 export interface Format {

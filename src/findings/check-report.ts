@@ -1,7 +1,6 @@
-import type { Code } from '../findings/severities.js';
+import type { Code } from './severities.js';
 import * as z from 'zod';
-import { withoutFix } from '../findings/finding.js';
-import type { Analysis } from './analyze.js';
+import { withoutFix, type Finding } from './finding.js';
 
 /** One finding, as `--json` prints it. */
 export const findingSchema = z.object({
@@ -24,7 +23,13 @@ export const checkReportSchema = z.object({
 export type CheckReport = z.infer<typeof checkReportSchema>;
 
 /** The report of what was found in a library. */
-export function checkReport({ findings, library }: Pick<Analysis, 'findings' | 'library'>): CheckReport {
+export function checkReport({
+  findings,
+  library,
+}: {
+  findings: readonly Finding[];
+  library: { elements: readonly unknown[] };
+}): CheckReport {
   const count = (severity: string): number =>
     findings.filter((finding) => finding.severity === severity).length;
   return {

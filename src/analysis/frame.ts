@@ -1,0 +1,87 @@
+import { readDefinitions, readTrait } from '../contract/read-trait.js';
+import type { Shared, Trait } from '../contract/model.js';
+import { readTraitBehavior } from '../check/trait-behavior.js';
+import { ENGINES } from '../engines/index.js';
+import type { Finding } from '../findings/finding.js';
+import { suggestion } from '../findings/nearest.js';
+import { report } from '../findings/report.js';
+import { HOSTS } from '../hosts/index.js';
+import type { Analysis } from '../library/library-element.js';
+import { CONFIG_FILE, type Library } from '../library/open-library.js';
+import { classesIn, readStyle } from '../style/read-style.js';
+import { checkSeverities } from './severity.js';
+
+/** What a library has beside its elements: configuration, styles, and what contracts share. */
+export interface Frame {
+  shared: Shared;
+  styles: Analysis['styles'];
+  findings: Finding[];
+}
+
+/** Reads and checks what is there beside the elements. */
+export function analyzeFrame(library: Library): Frame {
+  const findings = [...library.findings, ...checkConfig(library)];
+  const styles = library.styles.map(({ file, text }) => {
+    const { css, findings: problems } = readStyle(file, text);
+    findings.push(...problems);
+    return { file, css };
+  });
+  return { shared: readShared(library, findings), styles, findings };
+}
+
+/** What a frame is made from, as a text to compare: while it is the same, so is the frame. */
+export function frameSource(library: Library): string {
+  const { config, severity, everywhere, strictPolicy, traits, definitions, styles, findings } = library;
+  return JSON.stringify([config, severity, everywhere, strictPolicy, traits, definitions, styles, findings]);
+}
+
+/** Hosts and engines that the configuration names are ones that the tool knows. */
+function checkConfig(library: Library): Finding[] {
+  const { config, locateConfig } = library;
+  const unknown = (kind: 'hosts' | 'engines', known: readonly { name: string }[]): Finding[] =>
+    config[kind].flatMap((name, place) => {
+      const names = known.map((one) => one.name);
+      if (names.includes(name)) return [];
+      return [
+        report(
+          kind === 'hosts' ? 'library/unknown-host' : 'library/unknown-engine',
+          { file: CONFIG_FILE, ...locateConfig([kind, place]) },
+          `"${name}" is none of the ${kind} that elements can be verified in.`,
+          suggestion(name, names, kind),
+        ),
+      ];
+    });
+  return [...unknown('hosts', HOSTS), ...unknown('engines', ENGINES), ...checkSeverities(library)];
+}
+
+/** What contracts of a library share: traits and definitions. */
+function readShared(library: Library, findings: Finding[]): Shared {
+  const shared = library.definitions && readDefinitions(library.definitions.file, library.definitions.text);
+  findings.push(...(shared?.findings ?? []));
+  const definitions = shared?.definitions ?? {};
+  const traits = new Map<string, Trait>();
+  for (const { file, text, behavior } of library.traits) {
+    const { trait, findings: problems } = readTrait(file, text, definitions);
+    findings.push(...problems);
+    if (!trait) continue;
+    traits.set(trait.name, trait);
+    if (behavior) {
+      const read = readTraitBehavior(behavior, trait);
+      findings.push(...read.findings);
+      trait.behavior = read.behavior;
+    }
+  }
+  library.everywhere.forEach((name, place) => {
+    if (traits.has(name)) return;
+    findings.push(
+      report(
+        'trait/unknown',
+        { file: CONFIG_FILE, ...library.locateConfig(['everywhere', place]) },
+        `There is no trait "${name}".`,
+        suggestion(name, traits.keys(), 'traits'),
+      ),
+    );
+  });
+  const classes = new Set(library.styles.flatMap(({ text }) => classesIn(text)));
+  return { traits, everywhere: library.everywhere, definitions, classes };
+}
