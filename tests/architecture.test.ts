@@ -31,6 +31,31 @@ function partOf(path: string, from: string): string | undefined {
   return relative('/src', resolve('/src', dirname(path), from)).split('/')[0];
 }
 
+/** The folders of the source, each of which may import what stands before it. */
+const LAYERS = [
+  'runtime',
+  'syntax',
+  'system',
+  'findings',
+  'standards',
+  'contract',
+  'behavior',
+  'style',
+  'view',
+  'emit',
+  'library',
+  'hosts',
+  'engines',
+  'check',
+  'types',
+  'analysis',
+  'build',
+  'verify',
+  'scaffold',
+  'terminal',
+  'commands',
+];
+
 const isInterface = (path: string): boolean => /^(commands|terminal)\//.test(path);
 
 describe('the source', () => {
@@ -67,35 +92,46 @@ describe('the source', () => {
     },
   );
 
-  it('depends one way', () => {
-    const order = [
-      'runtime',
-      'contract',
-      'behavior',
-      'style',
-      'view',
-      'library',
-      'check',
-      'types',
-      'build',
-      'hosts',
-      'engines',
-      'verify',
-      'scaffold',
-      'terminal',
-      'commands',
-    ];
+  it('depends one way, type imports included', () => {
     const wrong: string[] = [];
     for (const [path, text] of sources) {
-      const own = order.indexOf(path.split('/')[0]!);
-      for (const { from, typeOnly } of importsOf(path, text)) {
-        const other = order.indexOf(partOf(path, from) ?? '');
-        // The check knows the names of hosts and engines; nothing else looks up.
-        const names = path.startsWith('check/') && /(hosts|engines)\/index\.js$/.test(from);
-        if (own >= 0 && other > own && !typeOnly && !names) wrong.push(`${path} imports ${from}`);
+      const own = LAYERS.indexOf(path.split('/')[0]!);
+      for (const { from } of importsOf(path, text)) {
+        const part = partOf(path, from);
+        if (part === undefined) continue;
+        const other = LAYERS.indexOf(part);
+        // The root holds the programs' entry alone, which nothing imports.
+        if (other < 0) wrong.push(`${path} imports ${from}, which is in no layer`);
+        else if (own >= 0 && other > own) wrong.push(`${path} imports ${from}`);
       }
     }
     expect(wrong).toEqual([]);
+  });
+
+  it('has a layer for every folder, and one file outside of them', () => {
+    const parts = new Set(sources.map(([path]) => path.split('/')[0]!));
+    expect([...parts].sort()).toEqual([...LAYERS, 'index.ts'].sort());
+  });
+
+  it('has no circles, type imports included', () => {
+    const graph = new Map(
+      sources.map(([path, text]) => [
+        path,
+        importsOf(path, text)
+          .filter(({ from }) => from.startsWith('.'))
+          .map(({ from }) => relative('/src', resolve('/src', dirname(path), from)).replace(/\.js$/, '.ts')),
+      ]),
+    );
+    const done = new Set<string>();
+    const circles: string[] = [];
+    const visit = (path: string, way: readonly string[]): void => {
+      if (way.includes(path)) circles.push([...way.slice(way.indexOf(path)), path].join(' → '));
+      if (done.has(path) || way.includes(path)) return;
+      for (const next of graph.get(path) ?? []) visit(next, [...way, path]);
+      done.add(path);
+    };
+    for (const path of graph.keys()) visit(path, []);
+    expect(circles).toEqual([]);
   });
 
   it('adds a facet by one file and one line', () => {

@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
-import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
+import { mkdir, readFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
-import { cacheFolder } from '../cache.js';
+import { writeWhole } from '../system/write-whole.js';
+import { cacheFolder } from '../system/cache.js';
 import type { Finding } from '../findings/finding.js';
 import { sourceFiles, type Library } from '../library/open-library.js';
 
@@ -53,12 +54,10 @@ export async function rememberFindings(
   findings: Finding[],
 ): Promise<void> {
   const path = memoryPath(library.root);
-  const fresh = `${path}.${process.pid}.new`;
   const memory: Memory = { key: keyOf(library, toolVersion), findings };
   try {
     await mkdir(dirname(path), { recursive: true });
-    await writeFile(fresh, JSON.stringify(memory));
-    await rename(fresh, path);
+    await writeWhole(path, JSON.stringify(memory));
   } catch {
     // The next check takes as long as this one.
   }

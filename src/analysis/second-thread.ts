@@ -3,7 +3,7 @@ import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { setFlagsFromString } from 'node:v8';
 import { Worker } from 'node:worker_threads';
-import { TOOL_ROOT } from '../tool-files.js';
+import { TOOL_ROOT } from '../system/tool-files.js';
 import type { SliceInput, SliceOutput } from './check-slice.js';
 
 /** From so many elements on, a second thread is worth its start. */

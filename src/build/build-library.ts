@@ -4,7 +4,7 @@ import { hasErrors, type Finding } from '../findings/finding.js';
 import { quoted } from '../syntax/literal.js';
 import { bundleElements } from './bundle.js';
 import { readFile } from 'node:fs/promises';
-import { toolFile } from '../tool-files.js';
+import { toolFile } from '../system/tool-files.js';
 import { DEVELOPMENT, developmentIndex, developmentModules } from './development.js';
 import { classDeclaration, elementDeclaration } from './declarations.js';
 import { elementManifest } from './element-manifest.js';

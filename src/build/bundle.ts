@@ -10,7 +10,7 @@ import { quoted, templateLiteral } from '../syntax/literal.js';
 import { packageStyle } from '../style/package-style.js';
 import { emitElement, PASSING, type Addresses, type EmittedElement } from '../emit/browser/element.js';
 import { bundleName } from './package-manifest.js';
-import { toolFile } from '../tool-files.js';
+import { toolFile } from '../system/tool-files.js';
 
 /** Names by which made modules import each other while they are bundled. */
 const RUNTIME = 'lastwright:runtime';

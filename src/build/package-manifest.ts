@@ -24,6 +24,11 @@ export function packageExports(library: Library, contracts: readonly Contract[])
   return paths;
 }
 
+/** What consumers import to register an element. */
+export function registeringModule(libraryName: string, tag: string): string {
+  return `${libraryName}/${tag}`;
+}
+
 /** The module behind a subpath that warns during development; wrapped classes have none. */
 function developmentFile(path: string, contracts: readonly Contract[]): string | undefined {
   if (path === '.') return `./${DEVELOPMENT}/index.js`;

@@ -2,9 +2,9 @@ import { randomBytes } from 'node:crypto';
 import { rmSync } from 'node:fs';
 import { mkdir, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
-import { atEnd } from '../at-exit.js';
+import { atEnd } from '../system/at-exit.js';
 import { UsageError } from '../library/open-library.js';
-import { isRunning } from '../processes.js';
+import { isRunning } from '../system/processes.js';
 import { DEVELOPMENT } from './development.js';
 import { OUTPUT_MARK } from './package-manifest.js';
 

@@ -3,7 +3,7 @@ import { cp, mkdir, mkdtemp, readdir } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { buildReport } from '../build/report.js';
-import { TOOL_ROOT } from '../tool-files.js';
+import { TOOL_ROOT } from '../system/tool-files.js';
 import { writeOutput } from '../build/write-output.js';
 import { UsageError } from '../library/open-library.js';
 import { BaseCommand } from '../terminal/base-command.js';

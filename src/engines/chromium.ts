@@ -2,7 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { access } from 'node:fs/promises';
 import { delimiter, join } from 'node:path';
 import type { Readable, Writable } from 'node:stream';
-import { atEnd } from '../at-exit.js';
+import { atEnd } from '../system/at-exit.js';
 import {
   EngineMissing,
   PageCrashed,

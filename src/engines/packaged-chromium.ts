@@ -5,7 +5,7 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { createBrotliDecompress } from 'node:zlib';
-import { cacheFolder } from '../cache.js';
+import { cacheFolder } from '../system/cache.js';
 
 const require = createRequire(import.meta.url);
 

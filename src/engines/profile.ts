@@ -2,7 +2,7 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { readdir, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { isRunning } from '../processes.js';
+import { isRunning } from '../system/processes.js';
 
 /** A folder that a browser has for itself as long as it runs. */
 export interface Profile {

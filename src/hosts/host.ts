@@ -1,4 +1,4 @@
-import type { Scene } from '../verify/facet.js';
+import type { Scene } from './scene.js';
 
 /** A front-end framework that uses custom elements, as its users do. */
 export interface Host {
@@ -15,6 +15,8 @@ export interface Host {
   compile(source: string, tools: HostTools): Promise<string>;
   /** Modules that examples import from the framework: for each specifier the source of its entry. */
   vendor: Record<string, string>;
+  /** What its modules take for constants when they are bundled, beside that this is production: names and code. */
+  defines: Record<string, string>;
   /** A module for browsers that exports `mount(example, container, stage)`, which gives a function that unmounts. */
   mountModule: string;
 }

@@ -1,15 +1,8 @@
 import { literal, quoted, templateLiteral } from '../syntax/literal.js';
-import type { BoundProperty, Scene } from '../verify/facet.js';
+import type { BoundProperty, Scene } from './scene.js';
+import { ExampleNames } from './example-names.js';
 import type { Host } from './host.js';
-import {
-  entry,
-  HTML_SYNTAX,
-  indented,
-  stateName,
-  valueCode,
-  writeContent,
-  writeElement,
-} from './write-content.js';
+import { entry, HTML_SYNTAX, indented, valueCode, writeContent, writeElement } from './write-content.js';
 
 /** True for a value that markup can carry. */
 function isWritten({ attribute, value }: BoundProperty): boolean {
@@ -28,21 +21,22 @@ function writtenAttributes(scene: Scene): string[] {
 }
 
 function scriptLines(scene: Scene): string[] {
-  const { variable, tag, properties, events, lateContent } = scene;
+  const names = new ExampleNames(scene, ['place', 'shown']);
+  const variable = names.element;
+  const { tag, properties, events, lateContent } = scene;
   const lines = scene.register ? [`import ${quoted(scene.register)};`, ''] : [];
   lines.push(`const ${variable} = document.querySelector(${quoted(tag)});`);
-  const nameOf = (property: string): string => stateName(property, variable);
   for (const property of properties.filter((candidate) => !isWritten(candidate))) {
     lines.push(
-      `const ${nameOf(property.name)} = ${valueCode(property.value)};`,
-      `${variable}.${property.name} = ${nameOf(property.name)};`,
+      `const ${names.value(property.name)} = ${valueCode(property.value)};`,
+      `${variable}.${property.name} = ${names.value(property.name)};`,
     );
   }
   for (const event of events)
     lines.push(`${variable}.addEventListener(${quoted(event)}, (event) => stage.heard(event));`);
   lines.push('', 'stage({', `  element: () => ${variable},`);
   const values = properties.map(({ name, value, ...rest }) =>
-    isWritten({ name, value, ...rest }) ? `${name}: ${literal(value)}` : entry(name, nameOf(name)),
+    isWritten({ name, value, ...rest }) ? `${name}: ${literal(value)}` : entry(name, names.value(name)),
   );
   if (values.length > 0) {
     lines.push(`  values: { ${values.join(', ')} },`, '  set: {');
@@ -75,6 +69,7 @@ export const html: Host = {
   packages: [],
   exampleFile: 'example.html',
   vendor: {},
+  defines: {},
 
   write(scene) {
     const markup = writeElement(

@@ -1,18 +1,19 @@
 import { camelCase } from '../contract/names.js';
 import { literal, quoted } from '../syntax/literal.js';
-import type { Scene } from '../verify/facet.js';
+import { ExampleNames } from './example-names.js';
+import { Callback, type Scene } from './scene.js';
 import type { Host } from './host.js';
 import {
-  Callback,
   entry,
   indented,
-  setterName,
-  stateName,
   valueCode,
   writeContent,
   writeElement,
   type MarkupSyntax,
 } from './write-content.js';
+
+/** Names that examples use themselves. */
+const TAKEN = ['Example', 'more', 'setMore', 'setShown', 'shown', 'useEffect', 'useRef', 'useState'];
 
 /** Attributes of HTML that JSX spells in another way. */
 const JSX_NAMES: Record<string, string> = {
@@ -52,16 +53,16 @@ function elementAttribute(name: string, value: string): string {
 }
 
 function body(scene: Scene): { states: string[]; markup: string } {
-  const { tag, variable, properties, attributes, events, content, lateContent, removable } = scene;
-  const nameOf = (property: string): string => stateName(property, variable);
+  const names = new ExampleNames(scene, TAKEN);
+  const { tag, properties, attributes, events, content, lateContent, removable } = scene;
   const states = properties.map(
     ({ name, value }) =>
-      `const [${nameOf(name)}, ${setterName(nameOf(name))}] = useState(${value instanceof Callback ? `() => ${valueCode(value)}` : literal(value)});`,
+      `const [${names.value(name)}, ${names.setter(name)}] = useState(${value instanceof Callback ? `() => ${valueCode(value)}` : literal(value)});`,
   );
   const written = [
-    `ref={${variable}}`,
+    `ref={${names.element}}`,
     ...Object.entries(attributes).map(([name, value]) => elementAttribute(name, value)),
-    ...properties.map(({ name }) => `${name}={${nameOf(name)}}`),
+    ...properties.map(({ name }) => `${name}={${names.value(name)}}`),
     ...events.map((event) => `on${event}={(event) => stage.heard(event)}`),
   ];
   const inside = writeContent(content, JSX);
@@ -83,13 +84,13 @@ function body(scene: Scene): { states: string[]; markup: string } {
 }
 
 function handed(scene: Scene): string[] {
-  const { variable, properties, lateContent, removable } = scene;
-  const names = properties.map(({ name }) => name);
-  const lines = [`element: () => ${variable}.current,`];
-  if (names.length > 0) {
-    const nameOf = (property: string): string => stateName(property, variable);
-    lines.push(`values: { ${names.map((name) => entry(name, nameOf(name))).join(', ')} },`);
-    lines.push(`set: { ${names.map((name) => `${name}: ${setterName(nameOf(name))}`).join(', ')} },`);
+  const names = new ExampleNames(scene, TAKEN);
+  const { properties, lateContent, removable } = scene;
+  const own = properties.map(({ name }) => name);
+  const lines = [`element: () => ${names.element}.current,`];
+  if (own.length > 0) {
+    lines.push(`values: { ${own.map((name) => entry(name, names.value(name))).join(', ')} },`);
+    lines.push(`set: { ${own.map((name) => `${name}: ${names.setter(name)}`).join(', ')} },`);
   }
   if (lateContent.length > 0) lines.push('setMore,');
   if (removable) lines.push('setShown,');
@@ -120,7 +121,7 @@ export const react: Host = {
     ];
     const lines = [
       ...states,
-      `const ${scene.variable} = useRef(null);`,
+      `const ${new ExampleNames(scene, TAKEN).element} = useRef(null);`,
       `stage({\n${indented(handed(scene).join('\n'), 2)}\n});`,
       '',
       `return (\n${indented(markup, 2)}\n);`,
@@ -133,6 +134,8 @@ export const react: Host = {
     const { code } = await transform(source, { loader: 'jsx', jsx: 'automatic', target: 'es2022' });
     return code;
   },
+
+  defines: {},
 
   mountModule: `
 import { createRoot } from 'react-dom/client';

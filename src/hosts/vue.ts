@@ -1,16 +1,19 @@
 import { kebabCase } from '../contract/names.js';
 import { quoted } from '../syntax/literal.js';
-import type { Scene } from '../verify/facet.js';
+import type { Scene } from './scene.js';
+import { ExampleNames } from './example-names.js';
 import type { Host } from './host.js';
 import {
   HTML_SYNTAX,
   indented,
-  stateName,
   valueCode,
   writeContent,
   writeElement,
   type MarkupSyntax,
 } from './write-content.js';
+
+/** Names that examples use themselves. */
+const TAKEN = ['defineProps', 'more', 'next', 'ref', 'shallowRef', 'shown'];
 
 /** A template takes double braces for an expression. */
 const TEMPLATE: MarkupSyntax = {
@@ -20,12 +23,13 @@ const TEMPLATE: MarkupSyntax = {
 };
 
 function template(scene: Scene): string {
-  const { tag, variable, properties, attributes, events, content, lateContent, removable } = scene;
+  const names = new ExampleNames(scene, TAKEN);
+  const { tag, properties, attributes, events, content, lateContent, removable } = scene;
   const written = [
     ...(removable ? ['v-if="shown"'] : []),
-    `ref="${variable}"`,
+    `ref="${names.element}"`,
     ...Object.entries(attributes).map(([name, value]) => HTML_SYNTAX.attribute(name, value)),
-    ...properties.map(({ name }) => `:${name}="${stateName(name, variable)}"`),
+    ...properties.map(({ name }) => `:${name}="${names.value(name)}"`),
     ...events.map((event) => `@${kebabCase(event)}="(event) => stage.heard(event)"`),
   ];
   const inside = writeContent(content, TEMPLATE);
@@ -38,9 +42,9 @@ function template(scene: Scene): string {
 }
 
 function script(scene: Scene): string[] {
-  const { variable, properties, lateContent, removable, register } = scene;
+  const names = new ExampleNames(scene, TAKEN);
+  const { properties, lateContent, removable, register } = scene;
   const isObject = (value: unknown): boolean => typeof value === 'object' && value !== null;
-  const nameOf = (property: string): string => stateName(property, variable);
   const shallow = properties.some(({ value }) => isObject(value));
   const lines = [
     `import { ref${shallow ? ', shallowRef' : ''} } from 'vue';`,
@@ -49,19 +53,20 @@ function script(scene: Scene): string[] {
     `const { stage } = defineProps(['stage']);`,
     ...properties.map(
       ({ name, value }) =>
-        `const ${nameOf(name)} = ${isObject(value) ? 'shallowRef' : 'ref'}(${valueCode(value)});`,
+        `const ${names.value(name)} = ${isObject(value) ? 'shallowRef' : 'ref'}(${valueCode(value)});`,
     ),
-    `const ${variable} = ref(null);`,
+    `const ${names.element} = ref(null);`,
   ];
   if (lateContent.length > 0) lines.push('const more = ref(false);');
   if (removable) lines.push('const shown = ref(true);');
-  lines.push('', 'stage({', `  element: () => ${variable}.value,`);
+  lines.push('', 'stage({', `  element: () => ${names.element}.value,`);
   if (properties.length > 0) {
     lines.push(
-      `  values: { ${properties.map(({ name }) => `${name}: ${nameOf(name)}.value`).join(', ')} },`,
+      `  values: { ${properties.map(({ name }) => `${name}: ${names.value(name)}.value`).join(', ')} },`,
       '  set: {',
     );
-    for (const { name } of properties) lines.push(`    ${name}: (next) => (${nameOf(name)}.value = next),`);
+    for (const { name } of properties)
+      lines.push(`    ${name}: (next) => (${names.value(name)}.value = next),`);
     lines.push('  },');
   }
   if (lateContent.length > 0) lines.push('  setMore: (next) => (more.value = next),');
@@ -82,6 +87,11 @@ export const vue: Host = {
   packages: [{ name: 'vue', major: 3 }],
   exampleFile: 'Example.vue',
   vendor: { vue: `export * from 'vue/dist/vue.runtime.esm-bundler.js';` },
+  defines: {
+    __VUE_OPTIONS_API__: 'false',
+    __VUE_PROD_DEVTOOLS__: 'false',
+    __VUE_PROD_HYDRATION_MISMATCH_DETAILS__: 'false',
+  },
 
   write(scene) {
     return `<script setup>\n${script(scene).join('\n')}\n</script>\n\n<template>\n${indented(template(scene), 2)}\n</template>\n`;

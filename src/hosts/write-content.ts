@@ -1,8 +1,6 @@
-import { pascalCase } from '../contract/names.js';
-import { isKeptWord } from '../syntax/words.js';
 import { literal, quoted } from '../syntax/literal.js';
-import { escapeMarkup, escapeText, VOID_ELEMENTS } from '../markup.js';
-import type { ContentNode } from '../verify/facet.js';
+import { escapeMarkup, escapeText, VOID_ELEMENTS } from '../syntax/markup.js';
+import { Callback, type ContentNode } from './scene.js';
 
 /** How a syntax writes text, and the attributes of an element. */
 export interface MarkupSyntax {
@@ -49,39 +47,9 @@ export function indented(text: string, spaces: number): string {
   return text.replace(/^(?=.)/gm, ' '.repeat(spaces));
 }
 
-/** `setLabel` for `label`. */
-export function setterName(name: string): string {
-  return `set${pascalCase(name)}`;
-}
-
-/** Names that examples use themselves. */
-const TAKEN = new Set(
-  'stage given more shown next event place ref shallowRef defineProps useRef useState setMore setShown Example document'.split(
-    ' ',
-  ),
-);
-
-/** True for a name that code of an example can give to a variable. */
-export function isFreeName(name: string): boolean {
-  return !TAKEN.has(name) && !isKeptWord(name);
-}
-
-/** What the consumer's code calls the value of a property: its name, if that is free. */
-export function stateName(property: string, elementVariable: string): string {
-  return !isFreeName(property) || property === elementVariable ? `${property}Value` : property;
-}
-
 /** An entry of an object literal, short where key and value have one name. */
 export function entry(key: string, value: string): string {
   return key === value ? key : `${key}: ${value}`;
-}
-
-/** A function that a consumer passes; it tells the stage how it is called, and gives back the same each time. */
-export class Callback {
-  constructor(
-    readonly name: string,
-    readonly returns: unknown,
-  ) {}
 }
 
 /** A value that a consumer binds, as code. */

@@ -3,7 +3,7 @@ import { createRequire } from 'node:module';
 import { join, sep } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import type { Position } from '../findings/finding.js';
-import type { SourceFile, StyleFile } from './open-library.js';
+import type { SourceFile, StyleFile } from './library-files.js';
 
 /** Finds the file behind an import. */
 interface FileImporter {

@@ -1,11 +1,10 @@
-import type { Inside } from './inside.js';
-import { ALL, sheetsIn, type View } from './view.js';
+import { ALL, sheetsIn, type InnerSide, type View } from './view.js';
 
 /** What every instance of one element class shares. */
 export interface Setup {
   sheets: CSSStyleSheet[];
-  Inside: new (host: ViewElement) => Inside;
-  View: new (inside: Inside) => View;
+  Inside: new (host: ViewElement) => InnerSide;
+  View: new (inside: never) => View;
   /** What its shadow root is like, if not just open; null for an element that draws into itself. */
   shadow?: ShadowRootInit | null;
   /** Runs once, at the first connection, before anything is drawn. */
@@ -31,7 +30,7 @@ export let takeOver: (element: ViewElement, names: readonly string[]) => void;
 /** Ends what a connection began; elements that begin nothing are spared the callback. */
 export let leave: (element: ViewElement) => void;
 /** The object that an element's own code works with. */
-export let insideOf: (element: ViewElement) => Inside;
+export let insideOf: (element: ViewElement) => InnerSide;
 /** What an element does as its platform's own controls do: forms, states, roles. */
 export let internalsOf: (element: ViewElement) => ElementInternals;
 /** The number of the drawing that goes on now; 0 between drawings. */
@@ -56,7 +55,7 @@ type Properties = Record<string, unknown>;
 export class ViewElement extends HTMLElement {
   #setup: Setup;
   #root: ShadowRoot | this = this;
-  #inside: Inside | undefined;
+  #inside: InnerSide | undefined;
   #view: View | undefined;
   #changed = 0;
   #leave: unknown;
@@ -153,7 +152,7 @@ export class ViewElement extends HTMLElement {
     const inside = insideOf(this);
     if (!this.#view) {
       this.#setup.begin?.(inside as never);
-      this.#view = new this.#setup.View(inside);
+      this.#view = new this.#setup.View(inside as never);
       try {
         this.#draw(ALL);
       } finally {

@@ -1,15 +1,20 @@
-import type { Inside } from './inside.js';
-
 /** Every name changed: what a first update is called with. */
 export const ALL = -1;
 
 /** Where blocks are shown: before a comment, or at the end of an element. */
 export type Place = Comment | Element;
 
+/** What views, and the base of elements, need of an element's inside. */
+export interface InnerSide {
+  readonly internals: ElementInternals;
+  /** Ends what its listeners listen to; called at disconnection. */
+  release(): void;
+}
+
 /** A piece of an element's view: its nodes, and how they follow what changed. */
 export interface View {
   /** Left out by blocks that need nothing of it. */
-  inside?: Inside;
+  inside?: InnerSide;
   /** The view's only node, or a fragment that is emptied when the view is put into the page. */
   root: Node;
   /** Re-evaluates the bindings that read a name among the changed ones (bits); `host` is given to whole views only. */

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { dirname, isAbsolute, join, relative, resolve, sep } from 'node:path';
-import { TOOL_ROOT } from '../tool-files.js';
+import { TOOL_ROOT } from '../system/tool-files.js';
 
 /**
  * What a library names as its dependency to get the very tool that runs now: a clone or a packed tarball by its path

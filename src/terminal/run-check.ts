@@ -1,4 +1,3 @@
-import { writeFile, rename } from 'node:fs/promises';
 import { join } from 'node:path';
 import colors from 'picocolors';
 import { fixFindings, type FixedFile } from '../check/fix.js';
@@ -8,6 +7,7 @@ import { checkReport } from '../findings/check-report.js';
 import type { Finding } from '../findings/finding.js';
 import { findLibraryRoot, openLibrary, type Library } from '../library/open-library.js';
 import { MANY, SecondThread } from '../analysis/second-thread.js';
+import { writeWhole } from '../system/write-whole.js';
 import { EXIT } from './base-command.js';
 import { counted, say } from './output.js';
 import { showCounts, showFindings } from './show-findings.js';
@@ -29,7 +29,7 @@ export async function runCheck(run: CheckRun): Promise<number> {
   const pretty = run.format === 'pretty';
   if (run.fix) {
     const fixed = fixFindings(checked.findings, checked.library);
-    for (const file of fixed) await replaceFile(join(checked.library.root, file.file), file.after);
+    for (const file of fixed) await writeWhole(join(checked.library.root, file.file), file.after);
     if (pretty) say.line(showFixes(fixed));
     if (fixed.length > 0) checked = await checkAll(run);
   }
@@ -86,13 +86,6 @@ function showPretty(findings: readonly Finding[], library: Library, run: CheckRu
     say.line(`Next: lastwright check --fix makes ${counted(certain, 'mend')} for you.`);
   else if (first) say.line(`Next: lastwright explain ${first.code} tells more.`);
   else say.line('Next: lastwright build, or lastwright verify.');
-}
-
-/** A file is replaced whole, so that an interruption leaves the old one or the new one. */
-async function replaceFile(path: string, text: string): Promise<void> {
-  const fresh = `${path}.${process.pid}.new`;
-  await writeFile(fresh, text);
-  await rename(fresh, path);
 }
 
 function showFixes(fixed: readonly FixedFile[]): string {

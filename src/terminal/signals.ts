@@ -1,4 +1,4 @@
-import { endAll } from '../at-exit.js';
+import { endAll } from '../system/at-exit.js';
 
 /** Exit statuses of a shell: 128 and the signal's number. */
 const SIGNALS = { SIGHUP: 129, SIGINT: 130, SIGTERM: 143 } as const;

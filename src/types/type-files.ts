@@ -1,4 +1,5 @@
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync } from 'node:fs';
+import { writeWholeNow } from '../system/write-whole.js';
 import { dirname, join, posix } from 'node:path';
 import { hasErrors, type Finding } from '../findings/finding.js';
 import type { LibraryElement } from '../library/library-element.js';
@@ -197,9 +198,7 @@ export function writeTypeFiles(root: string, files: ReadonlyMap<string, string>)
     if (isNew && !folders.has(folder)) mkdirSync(folder, { recursive: true });
     folders.set(folder, isNew);
     if (!isNew && readIfThere(target) === text) continue;
-    const fresh = `${target}.${process.pid}.new`;
-    writeFileSync(fresh, text);
-    renameSync(fresh, target);
+    writeWholeNow(target, text);
   }
 }
 

@@ -1,5 +1,5 @@
 import { defaultTreeAdapter, parseFragment, type DefaultTreeAdapterTypes } from 'parse5';
-import type { ContentNode } from './facet.js';
+import type { ContentNode } from '../hosts/scene.js';
 
 /** Content that a sample gives as HTML text, as nodes that each host can write. Scripts and handlers are left out. */
 export function parseContent(html: string): ContentNode[] {

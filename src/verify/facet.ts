@@ -1,57 +1,10 @@
 import type { Contract, Sample } from '../contract/model.js';
+import type { ContentNode, Scene } from '../hosts/scene.js';
+import type { Observation } from './observation.js';
+import type { PageKind } from './page-kinds.js';
 import type { Outside } from './facets/outside-style.js';
 import type { PassedAttribute } from './passed-attributes.js';
 import type { Values } from './values.js';
-
-/** Whether a promise holds: it does; it does with the idiom shown; it does not; it was not tried. */
-export type Verdict = 'fits' | 'care' | 'fails' | 'unchecked';
-
-/** One thing that was done, and what was seen then. */
-export interface Step {
-  did: string;
-  saw: string;
-  /** What should have been seen, where that was not it. */
-  wanted?: string | undefined;
-}
-
-/** What a probe found about one subject: a property, a slot, an event, or the element as a whole. */
-export interface Observation {
-  subject: string;
-  verdict: Verdict;
-  /** Why, where the verdict is not `fits`. */
-  note: string;
-  observed: Step[];
-}
-
-/** A piece of a consumer's content: text, or an element with its own. */
-export type ContentNode =
-  string | { tag: string; attributes: Record<string, string>; children: ContentNode[] };
-
-/** A property that a consumer binds to a value of its own, which can change later. */
-export interface BoundProperty {
-  name: string;
-  /** Undefined for a property that only script can set. */
-  attribute: string | undefined;
-  value: unknown;
-}
-
-/** One use of an element, as data; each host writes it in its own syntax. */
-export interface Scene {
-  tag: string;
-  /** What a person calls the element in code: `berth` for `quay-berth`. */
-  variable: string;
-  /** The module that registers the element, or undefined if the scene leaves that to others. */
-  register: string | undefined;
-  properties: BoundProperty[];
-  /** Attributes written as plain text. */
-  attributes: Record<string, string>;
-  content: ContentNode[];
-  /** Content that comes and goes as the consumer's state says. */
-  lateContent: ContentNode[];
-  events: string[];
-  /** True if the consumer can take the element away and put it back. */
-  removable: boolean;
-}
 
 /** What facets are derived from. */
 export interface ElementFacts {
@@ -92,10 +45,8 @@ export interface Facet<Data = unknown> {
   name: string;
   /** What is proved, in a few words. */
   title: string;
-  /** The page that it runs in: the element's, which facets share, if left out; a fresh one; a fresh one under a strict policy. */
-  page?: 'fresh' | 'strict';
-  /** True if it begins before the element is defined. */
-  beforeDefinition?: boolean;
+  /** The kind of page that it runs in. */
+  page: PageKind;
   plan(facts: ElementFacts): FacetPlan<Data>;
   probe(page: ProbePage, data: Data): Promise<Observation[]>;
 }

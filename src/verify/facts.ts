@@ -1,11 +1,13 @@
 import type { LibraryElement } from '../library/library-element.js';
+import { registeringModule } from '../build/package-manifest.js';
 import { isEmitted } from '../contract/implementation.js';
 import type { Library } from '../library/open-library.js';
 import { camelCase } from '../contract/names.js';
 import type { Contract, Sample } from '../contract/model.js';
 import { passedAttributes, relayedEvents, standsForControl } from '../contract/passed.js';
-import type { BoundProperty, ElementFacts, Scene } from './facet.js';
-import { Callback, isFreeName } from '../hosts/write-content.js';
+import type { ElementFacts } from './facet.js';
+import type { BoundProperty, Scene } from '../hosts/scene.js';
+import { Callback } from '../hosts/scene.js';
 import { isNativeEvent } from '../standards/standards.js';
 import { intoSlot, parseContent } from './content.js';
 import { passedToTry } from './passed-attributes.js';
@@ -40,7 +42,7 @@ export function factsOf(
     return {
       tag: contract.tag,
       variable: variableName(contract),
-      register: `${libraryName}/${contract.tag}`,
+      register: registeringModule(libraryName, contract.tag),
       attributes: {},
       content: [],
       lateContent: [],
@@ -104,10 +106,8 @@ export function factsOf(
   };
 }
 
-/** `berth` for `quay-berth`; with `Element` behind it where a property has that name. */
-function variableName({ tag, properties }: Contract): string {
+/** `berth` for `quay-berth`. */
+function variableName({ tag }: Contract): string {
   const name = camelCase(tag.slice(tag.indexOf('-') + 1).replace(/[^a-z0-9-]/g, '')) || 'element';
-  const usable = /^[a-z]/.test(name) ? name : `element${name}`;
-  const clash = properties.some((property) => property.name === usable) || !isFreeName(usable);
-  return clash ? `${usable}Element` : usable;
+  return /^[a-z]/.test(name) ? name : `element${name}`;
 }

@@ -1,4 +1,4 @@
-import type { Observation, Step } from './facet.js';
+import type { Observation, Step } from './observation.js';
 
 /** A value in a few words, for people to read. */
 export function show(value: unknown): string {

@@ -1,6 +1,7 @@
 import { PageCrashed, PageHangs, type Page } from '../engines/engine.js';
 import type { BrowserKeeper } from './browser-keeper.js';
-import type { Act, Observation } from './facet.js';
+import type { Act } from './facet.js';
+import type { Observation } from './observation.js';
 
 /** How a probe ended: with observations, or broken; or why there was none. */
 export type Outcome = { done: Observation[] } | { broke: string } | { nothing: string } | { untried: string };

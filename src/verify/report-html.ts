@@ -1,4 +1,4 @@
-import { escapeMarkup } from '../markup.js';
+import { escapeMarkup } from '../syntax/markup.js';
 import type { Library } from '../library/open-library.js';
 import type { Facet } from './facet.js';
 import { FACETS } from './facets/index.js';

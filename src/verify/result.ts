@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import type { Step } from './facet.js';
+import type { Step } from './observation.js';
 
 const step = z.object({ did: z.string(), saw: z.string(), wanted: z.string().optional() });
 

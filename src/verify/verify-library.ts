@@ -1,18 +1,22 @@
 import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import type { Library } from '../library/open-library.js';
-import { packageExports } from '../build/package-manifest.js';
-import { toolFile } from '../tool-files.js';
+import { packageExports, registeringModule } from '../build/package-manifest.js';
+import { toolFile } from '../system/tool-files.js';
 import type { Analysis, LibraryElement } from '../library/library-element.js';
 import { ENGINES } from '../engines/index.js';
 import { EngineMissing } from '../engines/engine.js';
 import { HOSTS } from '../hosts/index.js';
 import { BrowserKeeper } from './browser-keeper.js';
-import type { ElementFacts, Facet, Scene } from './facet.js';
-import { STRICT_POLICY } from './facets/policy.js';
+import type { ElementFacts, Facet } from './facet.js';
+import type { Scene } from '../hosts/scene.js';
+import { PAGE_KINDS, pageNeeds, type PageKind } from './page-kinds.js';
 import { FACETS } from './facets/index.js';
 import { factsOf } from './facts.js';
-import { contentKey, ExampleCompiler, findHost, vendorFiles, type InstalledHost } from './host-files.js';
+import { contentKey } from '../system/cache.js';
+import { ExampleCompiler } from '../hosts/example-compiler.js';
+import { findHost, type InstalledHost } from '../hosts/find-host.js';
+import { vendorFiles } from '../hosts/vendor.js';
 import { PageServer } from './page-server.js';
 import { ProbeRunner, type Outcome } from './probe-runner.js';
 import { visible } from '../findings/visible.js';
@@ -96,7 +100,14 @@ export async function verifyLibrary(
           );
         }
         report.hosts.push({ name: host.name, title: host.title, version: found.version });
-        const runner = new HostRun(server, found, new ExampleCompiler(found, tags), exports, options);
+        const runner = new HostRun(
+          server,
+          found,
+          new ExampleCompiler(found, tags),
+          exports,
+          library.name,
+          options,
+        );
         await runner.serveHost();
         const results: VerifyResult[] = [];
         for (const engine of engineNames) {
@@ -177,6 +188,7 @@ class HostRun {
     readonly installed: InstalledHost,
     readonly compiler: ExampleCompiler,
     readonly exports: Record<string, string>,
+    readonly libraryName: string,
     readonly options: VerifyOptions,
   ) {
     this.#base = `/hosts/${installed.host.name}`;
@@ -216,32 +228,34 @@ class HostRun {
     engine: string,
   ): Promise<VerifyResult[]> {
     const host = this.installed.host.name;
-    const page = `${this.#base}/${tag}.html`;
-    this.server.put(page, pageHtml(tag, this.#imports));
     runner.beginElement();
-    runner.goTo(this.server.origin + page);
     const required = Object.fromEntries(
       facts.contract.properties
         .filter((property) => property.required && facts.values[property.name])
         .map(({ name }) => [name, facts.values[name]!.first]),
     );
-    const all: VerifyResult[] = [];
     // Examples are compiled while the first probes run already.
     const prepared = FACETS.map((facet) => ({ facet, ready: this.#prepare(facet, facts) }));
     for (const { ready } of prepared) ready.catch(() => {});
-    for (const { facet, ready } of prepared) {
-      if (facet.page === 'fresh') runner.goTo(this.server.origin + page);
-      if (facet.page === 'strict') {
-        const strict = `${this.#base}/${tag}-strict.html`;
-        this.server.put(strict, pageHtml(tag, this.#imports, STRICT_POLICY));
-        runner.goTo(this.server.origin + strict);
+    const found = new Map<Facet, VerifyResult[]>();
+    for (const kind of Object.keys(PAGE_KINDS) as PageKind[]) {
+      for (const { facet, ready } of prepared.filter((one) => one.facet.page === kind)) {
+        if (pageNeeds(kind).fresh) runner.goTo(this.#servePage(tag, kind));
+        const { outcome, source } = await this.#probe(runner, facet, tag, required, ready);
+        const results = toResults(outcome, { element: tag, facet: facet.name, host, engine, source });
+        this.options.onCell?.({ element: tag, facet: facet.name, host, engine, results });
+        found.set(facet, results);
       }
-      const { outcome, source } = await this.#probe(runner, facet, tag, required, ready);
-      const results = toResults(outcome, { element: tag, facet: facet.name, host, engine, source });
-      this.options.onCell?.({ element: tag, facet: facet.name, host, engine, results });
-      all.push(...results);
     }
-    return all;
+    return FACETS.flatMap((facet) => found.get(facet)!);
+  }
+
+  /** Serves an element's page of a kind; gives its address. */
+  #servePage(tag: string, kind: PageKind): string {
+    const { policy } = pageNeeds(kind);
+    const path = `${this.#base}/${tag}${policy ? `-${kind}` : ''}.html`;
+    this.server.put(path, pageHtml(tag, this.#imports, policy));
+    return this.server.origin + path;
   }
 
   /** Writes and compiles the examples of a facet, and puts them where the page can load them. */
@@ -289,7 +303,7 @@ class HostRun {
       scenes,
       host: `${this.#base}/mount.js`,
       required,
-      register: Object.entries(this.exports).find(([specifier]) => specifier.endsWith(`/${tag}`))![1],
+      register: this.exports[registeringModule(this.libraryName, tag)]!,
     };
     return { outcome: await runner.run(request), source };
   }

@@ -9,7 +9,7 @@ import {
 } from 'parse5';
 import { isVariableName } from '../syntax/words.js';
 import { PositionIndex, type Finding } from '../findings/finding.js';
-import { VOID_ELEMENTS } from '../markup.js';
+import { VOID_ELEMENTS } from '../syntax/markup.js';
 import { suggestion } from '../findings/nearest.js';
 import {
   parseHandler,

@@ -1,5 +1,5 @@
 import { pascalCase } from '../../contract/names.js';
-import { escapeText, VOID_ELEMENTS } from '../../markup.js';
+import { escapeText, VOID_ELEMENTS } from '../../syntax/markup.js';
 import { unique } from '../../syntax/unique.js';
 import type { LoopVariable, ReadKeys, Resolved } from '../../view/resolve.js';
 import type {

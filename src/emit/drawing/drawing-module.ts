@@ -1,6 +1,6 @@
 import type { Behavior } from '../../behavior/read-behavior.js';
 import { propertyForAttribute, type Contract } from '../../contract/model.js';
-import { escapeText, VOID_ELEMENTS } from '../../markup.js';
+import { escapeText, VOID_ELEMENTS } from '../../syntax/markup.js';
 import {
   array,
   block as blockOf,

@@ -1,5 +1,5 @@
 import type { Finding } from '../finding.js';
-import { escapeMarkup } from '../../markup.js';
+import { escapeMarkup } from '../../syntax/markup.js';
 import type { CheckReport } from '../check-report.js';
 
 /** A way to write findings for another program. */

@@ -10,6 +10,7 @@ interface Data {
 export const attributes: Facet<Data> = {
   name: 'attributes',
   title: 'Text becomes typed values',
+  page: 'shared',
 
   plan(facts) {
     const properties = attributesOf(facts);

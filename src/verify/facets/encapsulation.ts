@@ -1,5 +1,6 @@
 import type { Contract } from '../../contract/model.js';
-import type { Facet, Mounted, Observation, ProbePage } from '../facet.js';
+import type { Facet, Mounted, ProbePage } from '../facet.js';
+import type { Observation } from '../observation.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer } from '../observe.js';
 import { CssPropertyOpening, valuesOfSyntax } from './opening-css-property.js';
@@ -25,6 +26,7 @@ interface Data {
 export const encapsulation: Facet<Data> = {
   name: 'encapsulation',
   title: 'Style stays on its side, save through the openings',
+  page: 'shared',
 
   plan(facts) {
     const { contract, wrapped } = facts;

@@ -1,5 +1,6 @@
 import type { JsonSchema } from '../../contract/schema.js';
-import type { Facet, Observation, ProbePage } from '../facet.js';
+import type { Facet, ProbePage } from '../facet.js';
+import type { Observation } from '../observation.js';
 import { Observer, show } from '../observe.js';
 import { matchesSchema } from '../../contract/matches-schema.js';
 import { judge } from './judge.js';
@@ -33,6 +34,7 @@ interface Data {
 export const events: Facet<Data> = {
   name: 'events',
   title: 'Events are heard as promised',
+  page: 'shared',
 
   plan(facts) {
     const { contract } = facts;

@@ -1,4 +1,5 @@
-import type { Facet, Mounted, Observation, ProbePage } from '../facet.js';
+import type { Facet, Mounted, ProbePage } from '../facet.js';
+import type { Observation } from '../observation.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer, show } from '../observe.js';
 import { FOCUSABLE } from './target.js';
@@ -23,6 +24,7 @@ interface Data {
 export const forms: Facet<Data> = {
   name: 'forms',
   title: 'It takes part in forms',
+  page: 'shared',
 
   plan(facts) {
     const { contract, values } = facts;

@@ -1,4 +1,5 @@
-import type { Facet, Mounted, Observation, ProbePage } from '../facet.js';
+import type { Facet, Mounted, ProbePage } from '../facet.js';
+import type { Observation } from '../observation.js';
 import { Observer, show } from '../observe.js';
 import { difference, looker, type Look } from './look.js';
 import { propertiesOf, type PropertyData } from './property-data.js';

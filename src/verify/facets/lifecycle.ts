@@ -1,5 +1,6 @@
 import type { Expectation } from '../../contract/schema.js';
-import type { Facet, Mounted, Observation, ProbePage } from '../facet.js';
+import type { Facet, Mounted, ProbePage } from '../facet.js';
+import type { Observation } from '../observation.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer, show } from '../observe.js';
 import { judge } from './judge.js';
@@ -23,6 +24,7 @@ const GIVEN = { class: 'given-class', 'data-given': 'yes', style: 'scroll-margin
 export const lifecycle: Facet<Data> = {
   name: 'lifecycle',
   title: 'It can be moved, removed and added again',
+  page: 'shared',
 
   plan(facts) {
     const properties = propertiesOf(facts);

@@ -1,5 +1,6 @@
 import type { JsonSchema } from '../../contract/schema.js';
-import type { Facet, Observation, ProbePage } from '../facet.js';
+import type { Facet, ProbePage } from '../facet.js';
+import type { Observation } from '../observation.js';
 import { matchesSchema } from '../../contract/matches-schema.js';
 import { Observer, show } from '../observe.js';
 import { valueFrom } from '../values.js';
@@ -27,6 +28,7 @@ interface Data {
 export const methods: Facet<Data> = {
   name: 'methods',
   title: 'Methods can be called and do their work',
+  page: 'shared',
 
   plan(facts) {
     const { contract } = facts;

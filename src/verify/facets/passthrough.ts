@@ -1,4 +1,5 @@
-import type { Facet, Mounted, Observation, ProbePage } from '../facet.js';
+import type { Facet, Mounted, ProbePage } from '../facet.js';
+import type { Observation } from '../observation.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer, show } from '../observe.js';
 import { FOCUSABLE } from './target.js';
@@ -28,6 +29,7 @@ const ARIA: readonly [name: string, first: string, second: string][] = [
 export const passthrough: Facet<Data> = {
   name: 'passthrough',
   title: 'What a consumer passes reaches the control inside',
+  page: 'shared',
 
   plan(facts) {
     const { contract, passed } = facts;

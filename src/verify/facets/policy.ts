@@ -10,11 +10,6 @@ interface Data {
   promised: boolean;
 }
 
-/** What a page forbids in the strictest policy that applications use: code in text, markup from text, style in markup. */
-export const STRICT_POLICY =
-  "default-src 'self'; img-src 'self' data:; font-src 'self' data:; style-src 'self'; object-src 'none'; " +
-  "base-uri 'none'; require-trusted-types-for 'script'; script-src 'self'";
-
 /** What a page must allow for what a directive forbids, and how an element does without. */
 const WAYS: Readonly<Record<string, string>> = {
   'style-src-elem':
@@ -35,7 +30,6 @@ export const policy: Facet<Data> = {
   name: 'policy',
   title: 'It runs under a strict policy',
   page: 'strict',
-  beforeDefinition: true,
 
   plan(facts) {
     const { scenes, data: samples } = allSamples(facts);

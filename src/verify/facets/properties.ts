@@ -1,5 +1,6 @@
 import type { JsonSchema } from '../../contract/schema.js';
-import type { Facet, Mounted, Observation, ProbePage } from '../facet.js';
+import type { Facet, Mounted, ProbePage } from '../facet.js';
+import type { Observation } from '../observation.js';
 import { matchesSchema } from '../../contract/matches-schema.js';
 import { Observer, show } from '../observe.js';
 import { snapshotOf } from './consumer-data.js';
@@ -23,6 +24,7 @@ type Values = Record<string, unknown>;
 export const properties: Facet<Data> = {
   name: 'properties',
   title: 'Values arrive, change, and keep their identity',
+  page: 'shared',
 
   plan(facts) {
     const list = propertiesOf(facts);

@@ -10,6 +10,7 @@ interface Data {
 export const reflection: Facet<Data> = {
   name: 'reflection',
   title: 'Properties and attributes agree',
+  page: 'shared',
 
   plan(facts) {
     const properties = attributesOf(facts);

@@ -1,4 +1,5 @@
-import type { Observation, ProbePage } from '../facet.js';
+import type { ProbePage } from '../facet.js';
+import type { Observation } from '../observation.js';
 import { Observer } from '../observe.js';
 import { judge } from './judge.js';
 import type { SampleData } from './plan-samples.js';

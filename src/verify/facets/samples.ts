@@ -16,6 +16,7 @@ interface Data {
 export const samples: Facet<Data> = {
   name: 'samples',
   title: 'Samples show what they say',
+  page: 'shared',
 
   plan(facts) {
     if (facts.samples.length === 0) return { nothing: 'There are no samples.' };

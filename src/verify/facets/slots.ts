@@ -1,4 +1,6 @@
-import type { ElementFacts, Facet, Mounted, Observation, ProbePage, Scene } from '../facet.js';
+import type { ElementFacts, Facet, Mounted, ProbePage } from '../facet.js';
+import type { Observation } from '../observation.js';
+import type { Scene } from '../../hosts/scene.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer } from '../observe.js';
 import { allSamples, type SampleData } from './plan-samples.js';
@@ -27,6 +29,7 @@ interface Data {
 export const slots: Facet<Data> = {
   name: 'slots',
   title: 'Content goes where it belongs',
+  page: 'shared',
 
   plan(facts) {
     if (facts.contract.slots.length === 0) return { nothing: 'The contract declares no slots.' };

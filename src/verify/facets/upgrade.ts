@@ -1,4 +1,5 @@
-import type { BoundProperty, Facet, Mounted, ProbePage } from '../facet.js';
+import type { Facet, Mounted, ProbePage } from '../facet.js';
+import type { BoundProperty } from '../../hosts/scene.js';
 import { Observer, show } from '../observe.js';
 import { insideOf } from './look.js';
 import {
@@ -18,7 +19,7 @@ interface Data {
 export const upgrade: Facet<Data> = {
   name: 'upgrade',
   title: 'Defined before or after it is in the page',
-  beforeDefinition: true,
+  page: 'first',
 
   plan(facts) {
     const properties = propertiesOf(facts);

@@ -1,6 +1,8 @@
+import { pageNeeds } from '../page-kinds.js';
 import { FACETS } from '../facets/index.js';
 import { Outside } from '../facets/outside-style.js';
-import type { Act, Leftovers, Mounted, Observation, ProbePage } from '../facet.js';
+import type { Act, Leftovers, Mounted, ProbePage } from '../facet.js';
+import type { Observation } from '../observation.js';
 import { innerRoot, rememberRoots } from '../inner-root.js';
 import { rememberStates } from '../state-names.js';
 import { trackLeftovers, untracked } from './leftovers.js';
@@ -129,7 +131,7 @@ class Probe implements ProbePage {
     localStorage.clear();
     sessionStorage.clear();
     try {
-      if (!facet.beforeDefinition) {
+      if (!pageNeeds(facet.page).undefinedAtFirst) {
         const why = await this.whyNotMade();
         if (why !== undefined) return { untried: `${why}; see upgrade.` };
       }

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { homedir } from 'node:os';
 import { join } from 'node:path';
 
@@ -5,4 +6,9 @@ import { join } from 'node:path';
 export function cacheFolder(): string {
   const { LASTWRIGHT_CACHE: own, XDG_CACHE_HOME: shared } = process.env;
   return own || join(shared || join(homedir(), '.cache'), 'lastwright');
+}
+
+/** A short name for content, the same for the same content. */
+export function contentKey(...parts: readonly string[]): string {
+  return createHash('sha256').update(parts.join('\0')).digest('hex').slice(0, 20);
 }

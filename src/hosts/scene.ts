@@ -1,0 +1,37 @@
+/** A piece of a consumer's content: text, or an element with its own. */
+export type ContentNode =
+  string | { tag: string; attributes: Record<string, string>; children: ContentNode[] };
+
+/** A property that a consumer binds to a value of its own, which can change later. */
+export interface BoundProperty {
+  name: string;
+  /** Undefined for a property that only script can set. */
+  attribute: string | undefined;
+  value: unknown;
+}
+
+/** One use of an element, as data; each host writes it in its own syntax. */
+export interface Scene {
+  tag: string;
+  /** What a person calls the element in code: `berth` for `quay-berth`. */
+  variable: string;
+  /** The module that registers the element, or undefined if the scene leaves that to others. */
+  register: string | undefined;
+  properties: BoundProperty[];
+  /** Attributes written as plain text. */
+  attributes: Record<string, string>;
+  content: ContentNode[];
+  /** Content that comes and goes as the consumer's state says. */
+  lateContent: ContentNode[];
+  events: string[];
+  /** True if the consumer can take the element away and put it back. */
+  removable: boolean;
+}
+
+/** A function that a consumer passes; it tells the stage how it is called, and gives back the same each time. */
+export class Callback {
+  constructor(
+    readonly name: string,
+    readonly returns: unknown,
+  ) {}
+}

@@ -1,0 +1,78 @@
+import { mkdir, mkdtemp, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { basename, dirname, join } from 'node:path';
+import { cacheFolder, contentKey } from '../system/cache.js';
+import type { InstalledHost } from './find-host.js';
+import type { Host } from './host.js';
+
+/** The host's own modules for browsers, by specifier, and the files they consist of; cached by version. */
+export async function vendorFiles({
+  host,
+  from,
+  version,
+}: InstalledHost): Promise<{ specifiers: Map<string, string>; files: Map<string, string> }> {
+  const names = Object.keys(host.vendor).map((specifier, place) => [specifier, `entry-${place}.js`] as const);
+  const specifiers = new Map(names);
+  if (names.length === 0) return { specifiers, files: new Map() };
+  const folder = join(
+    cacheFolder(),
+    'hosts',
+    `${host.name}-${version}-${contentKey(JSON.stringify([host.vendor, host.defines]), from)}`,
+  );
+  const cached = await readdir(folder).catch(() => undefined);
+  if (cached) {
+    const texts = await Promise.all(cached.map((name) => readFile(join(folder, name), 'utf8')));
+    return { specifiers, files: new Map(cached.map((name, place) => [name, texts[place]!])) };
+  }
+  const files = await bundleVendor(host, from, specifiers);
+  await writeCache(folder, files);
+  return { specifiers, files };
+}
+
+async function bundleVendor(
+  host: Host,
+  from: string,
+  specifiers: ReadonlyMap<string, string>,
+): Promise<Map<string, string>> {
+  const { build } = await import('esbuild');
+  const { outputFiles } = await build({
+    entryPoints: [...specifiers].map(([specifier, name]) => ({
+      in: `vendor:${specifier}`,
+      out: name.replace(/\.js$/, ''),
+    })),
+    bundle: true,
+    splitting: true,
+    format: 'esm',
+    minify: true,
+    write: false,
+    outdir: '/vendor',
+    target: 'es2022',
+    logLevel: 'silent',
+    define: {
+      'process.env.NODE_ENV': '"production"',
+      ...host.defines,
+    },
+    plugins: [
+      {
+        name: 'vendor',
+        setup(build) {
+          build.onResolve({ filter: /^vendor:/ }, ({ path }) => ({
+            path: path.slice('vendor:'.length),
+            namespace: 'vendor',
+          }));
+          build.onLoad({ filter: /.*/, namespace: 'vendor' }, ({ path }) => ({
+            contents: host.vendor[path]!,
+            resolveDir: from,
+          }));
+        },
+      },
+    ],
+  });
+  return new Map(outputFiles.map(({ path, text }) => [basename(path), text]));
+}
+
+async function writeCache(folder: string, files: ReadonlyMap<string, string>): Promise<void> {
+  await mkdir(dirname(folder), { recursive: true });
+  const fresh = await mkdtemp(`${folder}.new-`);
+  await Promise.all([...files].map(([name, text]) => writeFile(join(fresh, name), text)));
+  await rename(fresh, folder).catch(() => rm(fresh, { recursive: true, force: true }));
+}

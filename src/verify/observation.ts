@@ -1,0 +1,19 @@
+/** Whether a promise holds: it does; it does with the idiom shown; it does not; it was not tried. */
+export type Verdict = 'fits' | 'care' | 'fails' | 'unchecked';
+
+/** One thing that was done, and what was seen then. */
+export interface Step {
+  did: string;
+  saw: string;
+  /** What should have been seen, where that was not it. */
+  wanted?: string | undefined;
+}
+
+/** What a probe found about one subject: a property, a slot, an event, or the element as a whole. */
+export interface Observation {
+  subject: string;
+  verdict: Verdict;
+  /** Why, where the verdict is not `fits`. */
+  note: string;
+  observed: Step[];
+}

@@ -1,0 +1,33 @@
+/** What a page forbids in the strictest policy that applications use: code in text, markup from text, style in markup. */
+const STRICT_POLICY =
+  "default-src 'self'; img-src 'self' data:; font-src 'self' data:; style-src 'self'; object-src 'none'; " +
+  "base-uri 'none'; require-trusted-types-for 'script'; script-src 'self'";
+
+/** What a facet needs of the page that it runs in. */
+interface PageNeeds {
+  /** True if the page is loaded anew for the facet; otherwise it shares one with others of its kind. */
+  fresh: boolean;
+  /** True if the facet begins before the element is defined; otherwise it is defined by then. */
+  undefinedAtFirst: boolean;
+  /** The page's Content-Security-Policy, if it has one. */
+  policy?: string;
+}
+
+/** The kinds of pages, in the order in which a run goes through them: a page is used before the next one is loaded. */
+export const PAGE_KINDS = {
+  /** The element's page, before the element is defined. */
+  first: { fresh: true, undefinedAtFirst: true },
+  /** The page that all these facets share. */
+  shared: { fresh: false, undefinedAtFirst: false },
+  /** A page that nothing has happened in. */
+  fresh: { fresh: true, undefinedAtFirst: false },
+  /** A page under a strict policy. */
+  strict: { fresh: true, undefinedAtFirst: true, policy: STRICT_POLICY },
+} as const satisfies Record<string, PageNeeds>;
+
+export type PageKind = keyof typeof PAGE_KINDS;
+
+/** What a kind of page is like. */
+export function pageNeeds(kind: PageKind): PageNeeds {
+  return PAGE_KINDS[kind];
+}
