@@ -8,7 +8,7 @@ import type { Finding } from '../findings/finding.js';
 import { slashed, type Library } from '../library/open-library.js';
 import { quoted, templateLiteral } from '../syntax/literal.js';
 import { packageStyle } from '../style/package-style.js';
-import { emitElement, PASSING, type Addresses, type EmittedElement } from '../emit/browser/element.js';
+import { emitElement, PASSING, type EmittedElement } from '../emit/browser/element.js';
 import { bundleName } from './package-manifest.js';
 import { toolFile } from '../system/tool-files.js';
 
@@ -47,19 +47,22 @@ export async function bundleElements(
   if (findings.length > 0) return { files: new Map(), findings };
   const files: Bundled['files'] = new Map();
   const runtime = new Set(['define', ...(styles?.runtime ?? [])]);
+  const emitted = new Map<string, EmittedElement>();
   for (const element of elements) {
     const { tag } = element.contract;
     if (!isEmitted(element.contract)) continue;
-    const emitted = emit(element, {
+    const module = emit(element, styles !== undefined);
+    emitted.set(tag, module);
+    const { code, map } = module.print({
       runtime: '../shared/runtime.js',
       passing: '../shared/passthrough.js',
       behavior: `../behaviors/${tag}.js`,
       trait: (name) => `../traits/${name}.js`,
       styles: styles && '../shared/styles.js',
     });
-    for (const name of emitted.runtime) runtime.add(name);
-    files.set(`classes/${tag}.js`, `${emitted.code}//# sourceMappingURL=${tag}.js.map\n`);
-    files.set(`classes/${tag}.js.map`, JSON.stringify(emitted.map));
+    for (const name of module.runtime) runtime.add(name);
+    files.set(`classes/${tag}.js`, `${code}//# sourceMappingURL=${tag}.js.map\n`);
+    files.set(`classes/${tag}.js.map`, JSON.stringify(map));
   }
   // The part that stands apart is made on top of the rest.
   if ([...runtime].some((name) => PASSING.has(name))) {
@@ -80,7 +83,7 @@ export async function bundleElements(
     outdir: 'out',
   };
   const plugin = (runtimeAddress: string | undefined): Plugin =>
-    sources(library, elements, { core, passing }, styles?.code, runtimeAddress);
+    sources(library, elements, emitted, { core, passing }, styles?.code, runtimeAddress);
   try {
     const results = await Promise.all([
       build({
@@ -183,19 +186,11 @@ function traitEntries(library: Library, elements: readonly LibraryElement[]): { 
 
 function emit(
   { contract, folder, behavior, traits, tree, css, documentCss, libraryCss }: ShippedElement,
-  addresses: Addresses,
+  hasStyles: boolean,
 ): EmittedElement {
-  const source = {
-    contract,
-    tree: tree!,
-    viewText: folder.view!.text,
-    behavior,
-    traits,
-    css,
-    documentCss,
-    libraryCss,
-  };
-  return emitElement(source, addresses);
+  const viewText = folder.view!.text;
+  const source = { contract, tree: tree!, viewText, behavior, traits, css, documentCss, libraryCss };
+  return emitElement(source, hasStyles);
 }
 
 /** Source maps name the author's files from the library's root, wherever the output lies. */
@@ -226,6 +221,7 @@ function toFinding({ text, location }: Message, library: Library): Finding {
 function sources(
   library: Library,
   elements: readonly ShippedElement[],
+  emitted: ReadonlyMap<string, EmittedElement>,
   runtime: { core: readonly string[]; passing: readonly string[] },
   styles: string | undefined,
   /** Where the runtime is, if it is not to be taken in. */
@@ -266,7 +262,7 @@ function sources(
         if (path === BUNDLE) return { contents: bundleSource(elements), resolveDir: library.root };
         const element = byTag.get(path.slice(CLASS.length))!;
         return {
-          contents: classSource(element, library.root, styles && STYLES),
+          contents: classSource(element, emitted.get(element.contract.tag), library.root, styles && STYLES),
           resolveDir: join(library.root, element.folder.folder),
         };
       });
@@ -289,7 +285,12 @@ function exportsOf(names: readonly string[]): string {
     .join('\n');
 }
 
-function classSource(element: ShippedElement, root: string, styles: string | undefined): string {
+function classSource(
+  element: ShippedElement,
+  emitted: EmittedElement | undefined,
+  root: string,
+  styles: string | undefined,
+): string {
   const { contract, folder } = element;
   const { implementation } = contract;
   if (implementation.kind === 'class')
@@ -297,7 +298,7 @@ function classSource(element: ShippedElement, root: string, styles: string | und
   const behavior = folder.behavior ? `./${folder.behavior.file.split('/').pop()}` : '';
   const trait = (name: string): string =>
     join(root, element.traits.find((applied) => applied.trait === name)!.behavior.file);
-  const { code, map } = emit(element, { runtime: RUNTIME, passing: RUNTIME, behavior, trait, styles });
+  const { code, map } = emitted!.print({ runtime: RUNTIME, passing: RUNTIME, behavior, trait, styles });
   const encoded = Buffer.from(JSON.stringify(map)).toString('base64');
   return `${code}//# sourceMappingURL=data:application/json;base64,${encoded}\n`;
 }

@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
-import { rmSync } from 'node:fs';
-import { mkdir, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdir, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import { atEnd } from '../system/at-exit.js';
 import { UsageError } from '../library/open-library.js';
@@ -34,11 +34,15 @@ async function replaceFolder(output: string, files: ReadonlyMap<string, string |
   try {
     // Not a temporary folder of the system's, which nobody else may read.
     await mkdir(fresh);
+    const folders = new Set<string>();
     for (const [path, content] of files) {
       const target = resolve(fresh, path);
       if (!target.startsWith(fresh + sep)) throw new Error(`${path} leads out of the output folder`);
-      await mkdir(dirname(target), { recursive: true });
-      await writeFile(target, content);
+      const folder = dirname(target);
+      if (!folders.has(folder)) mkdirSync(folder, { recursive: true });
+      folders.add(folder);
+      // Thousands of small files are written faster one after the other.
+      writeFileSync(target, content);
     }
     await takePlace(fresh, output);
   } finally {

@@ -10,15 +10,10 @@ export type Hole = TreeNode | readonly TreeNode[] | string;
 
 const HOLE = /^__hole(\d+)__$/;
 
-interface Template {
-  tree: TreeNode;
-  source: string;
-}
-
 /** Parses the source of a template; gives the program. */
 export type ParseTemplate = (source: string) => TreeNode;
 
-const templates = new WeakMap<TemplateStringsArray, Template>();
+const templates = new WeakMap<TemplateStringsArray, TreeNode>();
 
 /** The tree of a code template, parsed when it is first used. */
 function templateOf(
@@ -26,12 +21,14 @@ function templateOf(
   parseCode: ParseTemplate,
   before = '',
   behind = '',
-): Template {
+): TreeNode {
   let template = templates.get(strings);
   if (!template) {
     const source =
       before + strings.reduce((text, next, place) => `${text}__hole${place - 1}__${next}`) + behind;
-    templates.set(strings, (template = { tree: parseCode(source), source }));
+    const tree = parseCode(source);
+    mark(tree, source);
+    templates.set(strings, (template = tree));
   }
   return template;
 }
@@ -55,29 +52,51 @@ export function parsedStatements(
   strings: TemplateStringsArray,
   holes: readonly Hole[],
 ): TreeNode[] {
-  const { tree, source } = templateOf(strings, parseCode);
-  return new Filler(source, holes).list(tree.body as TreeNode[]);
+  const tree = templateOf(strings, parseCode);
+  return new Filler(holes).list(tree.body as TreeNode[]);
 }
 
 /** One expression as a tree. */
 export function expression(strings: TemplateStringsArray, ...holes: Hole[]): TreeNode {
-  const { tree, source } = templateOf(strings, parseScript, '(', ')');
-  return new Filler(source, holes).node((tree.body as TreeNode[])[0]!.expression as TreeNode);
+  const tree = templateOf(strings, parseScript, '(', ')');
+  return new Filler(holes).node((tree.body as TreeNode[])[0]!.expression as TreeNode);
 }
 
 /** Members of a class as trees. */
 export function members(strings: TemplateStringsArray, ...holes: Hole[]): TreeNode[] {
-  const { tree, source } = templateOf(strings, parseScript, 'class Some extends Other {', '}');
+  const tree = templateOf(strings, parseScript, 'class Some extends Other {', '}');
   const { body } = (tree.body as TreeNode[])[0] as TreeNode & { body: TreeNode };
-  return new Filler(source, holes).list(body.body as TreeNode[]);
+  return new Filler(holes).list(body.body as TreeNode[]);
 }
 
-/** Copies the tree of a template, with what its holes are given. */
+/** Nodes of templates that hold a hole; all others are the same wherever the template is used. */
+const withHoles = new WeakSet<TreeNode>();
+
+/** Notes which nodes hold a hole, and which lists the template has on several lines; tells whether this one does. */
+function mark(node: TreeNode, source: string): boolean {
+  let found = HOLE.test(typeof node.name === 'string' ? node.name : '');
+  for (const key in node) {
+    const value = node[key];
+    for (const inner of Array.isArray(value) ? (value as unknown[]) : [value])
+      if (isTreeNode(inner) && mark(inner, source)) found = true;
+  }
+  if (found) withHoles.add(node);
+  if (isSpread(node, source)) node.multiline = true;
+  return found;
+}
+
+/** True for a list that the template has on several lines. */
+function isSpread(node: TreeNode, source: string): boolean {
+  if (!/^(ObjectExpression|ArrayExpression|CallExpression)$/.test(node.type)) return false;
+  const [first] = (node.properties ?? node.elements ?? node.arguments) as TreeNode[];
+  if (!first) return false;
+  const open = node.type === 'CallExpression' ? (node.callee as TreeNode).end : node.start;
+  return source.slice(open, first.start).includes('\n');
+}
+
+/** Copies the tree of a template, with what its holes are given; what has none is shared. */
 class Filler {
-  constructor(
-    readonly source: string,
-    readonly holes: readonly Hole[],
-  ) {}
+  constructor(readonly holes: readonly Hole[]) {}
 
   #hole(name: unknown): Hole | undefined {
     const place = typeof name === 'string' ? HOLE.exec(name)?.[1] : undefined;
@@ -104,6 +123,7 @@ class Filler {
   list(nodes: readonly (TreeNode | null)[]): TreeNode[] {
     return nodes.flatMap((node) => {
       if (!node) return [];
+      if (!withHoles.has(node)) return [node];
       const hole = this.#whole(node);
       if (Array.isArray(hole))
         return node.type === 'ExpressionStatement' ? hole.map(asStatement) : (hole as TreeNode[]);
@@ -114,13 +134,14 @@ class Filler {
   }
 
   node(node: TreeNode): TreeNode {
+    if (!withHoles.has(node)) return node;
     if (node.type === 'Identifier' || node.type === 'PrivateIdentifier') {
       const hole = this.#hole(node.name);
       if (typeof hole === 'object') return hole as TreeNode;
       const types = isTreeNode(node.typeAnnotation) ? { typeAnnotation: this.node(node.typeAnnotation) } : {};
       return made(node.type, { name: hole ?? node.name, ...types });
     }
-    const copy = made(node.type, {});
+    const copy: TreeNode = { type: node.type, start: 0, end: 0 };
     for (const key in node) {
       if (key === 'type' || key === 'start' || key === 'end') continue;
       const value = node[key];
@@ -128,7 +149,6 @@ class Filler {
       else copy[key] = isTreeNode(value) ? this.node(value) : value;
     }
     this.#named(node, copy);
-    if (this.#isSpread(node)) copy.multiline = true;
     return copy;
   }
 
@@ -140,16 +160,6 @@ class Filler {
     const hole = this.#hole(written.name);
     if (typeof hole !== 'string' || written.type === 'PrivateIdentifier') return;
     Object.assign(copy, member === 'property' ? access(hole) : key(hole));
-  }
-
-  /** True for a list that the template has on several lines. */
-  #isSpread(node: TreeNode): boolean {
-    if (!/^(ObjectExpression|ArrayExpression|CallExpression)$/.test(node.type)) return false;
-    const items = (node.properties ?? node.elements ?? node.arguments) as TreeNode[];
-    const [first] = items;
-    if (!first) return false;
-    const open = node.type === 'CallExpression' ? (node.callee as TreeNode).end : node.start;
-    return this.source.slice(open, first.start).includes('\n');
   }
 }
 

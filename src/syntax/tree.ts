@@ -8,7 +8,8 @@ export interface TreeNode {
 
 /** A node that stands in no source. */
 export function made(type: string, members: Readonly<Record<string, unknown>>): TreeNode {
-  return { start: 0, end: 0, ...members, type };
+  const node: TreeNode = { type, start: 0, end: 0 };
+  return Object.assign(node, members);
 }
 
 export function isTreeNode(value: unknown): value is TreeNode {

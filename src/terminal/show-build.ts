@@ -8,9 +8,10 @@ export function showBuild({ files, elements, output }: BuildReport, library: Lib
   const inFolder = (path: string, folder: string): boolean => path.startsWith(`${folder}/`);
   const size = (of: (path: string) => boolean): number =>
     files.reduce((sum, { path, bytes }) => (of(path) ? sum + bytes : sum), 0);
+  const sizes = new Map(files.map(({ path, bytes }) => [path, bytes]));
   const rows: [string, number, string][] = elements.map((tag) => [
     `elements/${tag}.js`,
-    size((path) => OWN.some((folder) => path === `${folder}/${tag}.js`)),
+    OWN.reduce((sum, folder) => sum + (sizes.get(`${folder}/${tag}.js`) ?? 0), 0),
     '',
   ]);
   const shared = ['shared', 'traits'].filter((folder) => size((path) => inFolder(path, folder)) > 0);

@@ -64,11 +64,12 @@ export interface Addresses {
   styles: string | undefined;
 }
 
-/** One element's module, its source map, and the names that it needs from the runtime. */
+/** One element's module, as it is wherever its imports lead. */
 export interface EmittedElement {
-  code: string;
-  map: EncodedSourceMap;
+  /** The names that it needs from the runtime. */
   runtime: ReadonlySet<string>;
+  /** Its code with these addresses, and the source map. */
+  print(addresses: Addresses): { code: string; map: EncodedSourceMap };
 }
 
 /** Names of the runtime that stand apart: no bundler could leave them out of a module with the rest. */
@@ -81,16 +82,20 @@ export const PASSING: ReadonlySet<string> = new Set([
   'passTo',
 ]);
 
-/** The module of one element's class: plain browser code, as a person would write it for this one element. */
-export function emitElement(source: ElementSource, addresses: Addresses): EmittedElement {
+/**
+ * The module of one element's class: plain browser code, as a person would write it for this one element. `hasStyles`
+ * tells whether the library has style sheets of its own.
+ */
+export function emitElement(source: ElementSource, hasStyles: boolean): EmittedElement {
   const { tree, viewText } = source;
-  const emitter = new ElementEmitter(source, addresses.styles !== undefined);
+  const emitter = new ElementEmitter(source, hasStyles);
   const body = emitter.body();
-  const { code, segments } = print([...emitter.imports(addresses), ...body]);
   return {
-    code,
-    map: sourceMapOf(segments, tree.file, viewText),
     runtime: emitter.emission.runtime,
+    print(addresses) {
+      const { code, segments } = print([...emitter.imports(addresses), ...body]);
+      return { code, map: sourceMapOf(segments, tree.file, viewText) };
+    },
   };
 }
 
