@@ -6,6 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { drawingModule } from '../src/emit/drawing/drawing-module.js';
 import { analyze, openLibrary, type LibraryElement } from '../src/index.js';
 import { BuiltPage } from './built-page.js';
+import { MIXED } from './golden-corpus.js';
 import { readTree, REPOSITORY, scratchFolder } from './helpers.js';
 
 const demo = Object.fromEntries(
@@ -14,48 +15,7 @@ const demo = Object.fromEntries(
   ),
 );
 
-/** A view with what the demo library has too little of. */
-const MORE = {
-  'elements/quay-mixed/quay-mixed.contract.yaml': `
-contract: 1
-tag: quay-mixed
-properties:
-  label: { type: string, default: 'a "b" <c> & d' }
-  level: { type: number, default: 2 }
-  bright: { type: boolean }
-  flags: { type: array, items: { type: object }, default: [] }
-  link: { type: string, default: 'javascript:alert(1)' }
-slots: { default: {}, top: {} }
-parts: { box: {} }
-variants: { box: { always: base, bright: { true: is-bright, false: is-dark } } }
-`,
-  'elements/quay-mixed/quay-mixed.html': `
-<div part="box" class="own {bright && 'b'}" title="{label}" style="{ {color: bright ? 'red' : null, '--x': level} }" data-on="{bright}">
-  <b local-name="{'h' + level}" local-names="h1 h2 h3">{label}</b>
-  <template when="filled.top"><header><slot name="top"></slot></header></template>
-  <template otherwise><i>nothing on top</i></template>
-  <template for-each="flag, place of flags" key="flag.id">
-    <template when="flag.html"><span>{flag.html}{place}</span></template>
-    <template otherwise><img alt="{flag.id}"></template>
-  </template>
-  <a href="{link}">x</a><a href="{'/' + level}">y</a>
-  <pre>
-  kept {twice}</pre><input value="{label}" checked="{bright}">
-  <svg><circle r="{level}" class="{ {on: bright} }"></circle></svg>
-  <slot>fallback</slot>
-</div>`,
-  'elements/quay-mixed/quay-mixed.ts': `
-export const results = { twice: (mixed) => mixed.level * 2 };
-`,
-  'elements/quay-mixed/quay-mixed.samples.yaml': `
-- sample: As it is
-- sample: With everything
-  properties: { bright: true, level: 3, flags: [{ id: a, html: '<b>&amp;' }, { id: b }], label: "line one" }
-  slots: { top: <b>T</b> }
-`,
-};
-
-const sources = { ...demo, ...MORE };
+const sources = { ...demo, ...MIXED };
 const page = new BuiltPage(sources);
 beforeAll(() => page.start());
 afterAll(() => page.stop());

@@ -72,8 +72,9 @@ export function checkContractNames(contract: Contract, report: Report): void {
   if (problem) {
     const name = kebabCase(contract.tag)
       .replace(/^-/, '')
-      .replace(/[^a-z0-9-]/g, '-');
-    const mended = name.includes('-') ? name : `quay-${name}`;
+      .replace(/[^a-z0-9-]/g, '-')
+      .replace(/-+$/, '');
+    const mended = name.includes('-') && !tagProblem(name) ? name : `quay-${name}`;
     report(
       'tag/invalid',
       ['tag'],

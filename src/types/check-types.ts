@@ -228,7 +228,7 @@ function viewSentence(message: string): string {
     const [, wanted, most, given] = counts;
     const less = (count: string): number => Math.max(0, Number(count) - 1);
     const range = most ? `${less(wanted!)} to ${less(most.slice(1))}` : `${less(wanted!)}`;
-    return `The function takes ${range} arguments beside the element's inside, not ${less(given!)}.`;
+    return `The function takes ${range} ${range === '1' ? 'argument' : 'arguments'} beside the element's inside, not ${less(given!)}.`;
   }
   if (/Rest parameter|spread argument/i.test(message))
     return 'A function of the behavior that is handed on here takes other arguments.';
