@@ -9,7 +9,9 @@ export default {
   coverageAnalysis: 'perTest',
   ignoreStatic: true,
   concurrency: 2,
-  mutate: ['contract', 'view', 'style', 'behavior', 'check'].map((folder) => `src/${folder}/**/*.ts`),
+  mutate: ['contract', 'view', 'emit', 'syntax', 'style', 'behavior', 'check', 'analysis'].map(
+    (folder) => `src/${folder}/**/*.ts`,
+  ),
   reporters: ['clear-text', 'json'],
   jsonReporter: { fileName: '.mutation/report.json' },
   clearTextReporter: { allowColor: false, reportTests: false, reportMutants: false },

@@ -1,7 +1,10 @@
 import { defineConfig } from 'vitest/config';
 
 /** Tests that import the core itself, and are quick enough to be run for each of thousands of changes. */
-const QUICK = ['codes', 'contract', 'planted', 'quick-fit', 'small-changes', 'style', 'types', 'view'];
+const QUICK = [
+  ...['codes', 'contract', 'golden', 'planted', 'quick-fit', 'small-changes', 'style', 'syntax', 'types'],
+  ...['view', 'workspace'],
+];
 
 export default defineConfig({
   test: { include: QUICK.map((name) => `tests/${name}.test.ts`), testTimeout: 60_000, hookTimeout: 60_000 },

@@ -216,7 +216,7 @@ class ElementEmitter {
       ],
     ];
     const properties = entries.flatMap(([name, value]) => (value ? [property(name, value)] : []));
-    return [...this.#forDocument(), ...apart(statements`const setup = ${object(properties, true)};`)];
+    return [...apart(this.#forDocument()), ...apart(statements`const setup = ${object(properties, true)};`)];
   }
 
   /** What the document gets once: fonts, and the syntax of custom properties. */
