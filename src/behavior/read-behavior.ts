@@ -18,7 +18,7 @@ export interface BehaviorExport {
 }
 
 /** An event that a behavior emits, by a name that stands in its source. */
-export interface Emission {
+export interface EmittedEvent {
   name: string;
   offset: number;
 }
@@ -31,7 +31,7 @@ export interface Behavior {
   state: string[];
   /** Functions in `changes`, `results` and `states`, by what they are for. */
   named: Record<NamedExport, Map<string, BehaviorExport>>;
-  emissions: Emission[];
+  emissions: EmittedEvent[];
   /** True if some event is emitted whose name is not a plain text. */
   emitsUnknown: boolean;
   /** Places that change in place what was passed in, or what the state holds. */
@@ -283,7 +283,7 @@ function stateNames(node: TreeNode): string[] | undefined {
 }
 
 /** The event that a call like `berth.emit('berth-claim')` emits. */
-function emissionOf(node: TreeNode): Emission | 'unknown' | undefined {
+function emissionOf(node: TreeNode): EmittedEvent | 'unknown' | undefined {
   if (node.type !== 'CallExpression') return undefined;
   const callee = node.callee as TreeNode;
   if (callee.type !== 'MemberExpression' || callee.computed) return undefined;

@@ -53,7 +53,7 @@ export function checkAgreement(element: LibraryElement, broken: boolean): Findin
   if (broken) return findings;
   if (tree && element.view) {
     const { positions } = element.view;
-    const named = (
+    const inBoth = (
       kind: 'slot' | 'part',
       placed: readonly Placed[],
       promised: readonly { name: string }[],
@@ -95,8 +95,8 @@ export function checkAgreement(element: LibraryElement, broken: boolean): Findin
         `The part "${contract.passthrough!.to}" is <${others.join('> or <')}> in the view, not <${native}>.`,
         `Write "native: ${others[0]}", or make the part a <${native}>.`,
       );
-    named('slot', tree.slots, contract.slots);
-    named('part', tree.parts, contract.parts);
+    inBoth('slot', tree.slots, contract.slots);
+    inBoth('part', tree.parts, contract.parts);
   }
   for (const { name } of contract.methods) {
     if (behavior?.exports.get(name)?.kind === 'function') continue;

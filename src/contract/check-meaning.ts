@@ -31,12 +31,12 @@ function checkEncapsulation(
     );
   }
   // A part is also how the contract itself names a node.
-  const named = new Set([
+  const served = new Set([
     passthrough?.to,
     ...variants.map(({ part }) => part),
     ...events.map(({ relay }) => relay),
   ]);
-  if (parts.some(({ name }) => !named.has(name))) {
+  if (parts.some(({ name }) => !served.has(name))) {
     report(
       'part/no-shadow',
       ['parts'],

@@ -28,7 +28,7 @@ export let reflect: (element: ViewElement, attribute: string, text: string | nul
 /** Takes over values that were set as plain properties before the element was defined. */
 export let takeOver: (element: ViewElement, names: readonly string[]) => void;
 /** Ends what a connection began; elements that begin nothing are spared the callback. */
-export let leave: (element: ViewElement) => void;
+export let endConnection: (element: ViewElement) => void;
 /** The object that an element's own code works with. */
 export let insideOf: (element: ViewElement) => InnerSide;
 /** What an element does as its platform's own controls do: forms, states, roles. */
@@ -119,7 +119,7 @@ export class ViewElement extends HTMLElement {
       waiting.length = 0;
     };
 
-    leave = (element) => {
+    endConnection = (element) => {
       element.#inside?.release();
       const end = element.#leave;
       element.#leave = undefined;

@@ -74,7 +74,7 @@ export interface Mounted {
 }
 
 /** What only a person's hand, or the browser from outside, can do. */
-export type Act =
+export type OutsideAct =
   | { click: { x: number; y: number } }
   | { type: string }
   | { press: string }
@@ -84,6 +84,10 @@ export type Act =
   | { collectGarbage: true }
   /** Says what comes next, so that a hang can be told. */
   | { begin: string };
+
+/** What a probe in its page says to the runner outside: what to do for it, or how it ended. */
+export type ProbeTurn =
+  { act: OutsideAct } | { done: Observation[] } | { broke: string } | { untried: string };
 
 /** What a probe can do in its page. */
 export interface ProbePage {

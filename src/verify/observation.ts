@@ -2,7 +2,7 @@
 export type Verdict = 'fits' | 'care' | 'fails' | 'unchecked';
 
 /** One thing that was done, and what was seen then. */
-export interface Step {
+export interface ObservedStep {
   did: string;
   saw: string;
   /** What should have been seen, where that was not it. */
@@ -15,5 +15,5 @@ export interface Observation {
   verdict: Verdict;
   /** Why, where the verdict is not `fits`. */
   note: string;
-  observed: Step[];
+  observed: ObservedStep[];
 }

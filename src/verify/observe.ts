@@ -1,4 +1,4 @@
-import type { Observation, Step } from './observation.js';
+import type { Observation, ObservedStep } from './observation.js';
 
 /** A value in a few words, for people to read. */
 export function show(value: unknown): string {
@@ -17,7 +17,7 @@ export function show(value: unknown): string {
 
 /** Collects what was done and seen about one subject, and comes to a verdict. */
 export class Observer {
-  readonly observed: Step[] = [];
+  readonly observed: ObservedStep[] = [];
   #failures: string[] = [];
   #cares: string[] = [];
   #unchecked: string | undefined;

@@ -1,12 +1,10 @@
 import { PageCrashed, PageHangs, type Page } from '../engines/engine.js';
 import type { BrowserKeeper } from './browser-keeper.js';
-import type { Act } from './facet.js';
+import type { OutsideAct, ProbeTurn } from './facet.js';
 import type { Observation } from './observation.js';
 
 /** How a probe ended: with observations, or broken; or why there was none. */
 export type Outcome = { done: Observation[] } | { broke: string } | { nothing: string } | { untried: string };
-
-type Turn = { act: Act } | { done: Observation[] } | { broke: string } | { untried: string };
 
 /** Runs the probes of elements, one after the other, in one page; it is replaced if a probe spoils it. */
 export class ProbeRunner {
@@ -77,11 +75,11 @@ export class ProbeRunner {
     return error instanceof Error ? error.message : String(error);
   }
 
-  #turn(page: Page, call: string): Promise<Turn> {
-    return page.evaluate<Turn>(`lastwrightProbes.${call}`, this.timeout);
+  #turn(page: Page, call: string): Promise<ProbeTurn> {
+    return page.evaluate<ProbeTurn>(`lastwrightProbes.${call}`, this.timeout);
   }
 
-  async #perform(page: Page, act: Act): Promise<void> {
+  async #perform(page: Page, act: OutsideAct): Promise<void> {
     const { timeout } = this;
     if ('click' in act) await page.click(act.click.x, act.click.y, timeout);
     else if ('type' in act) await page.type(act.type, timeout);
@@ -109,7 +107,7 @@ export class ProbeRunner {
 }
 
 /** Dialogs stop everything in a page until somebody answers; one that came up is told. */
-function withDialogs(turn: Exclude<Turn, { act: Act }>, dialogs: readonly string[]): Outcome {
+function withDialogs(turn: Exclude<ProbeTurn, { act: OutsideAct }>, dialogs: readonly string[]): Outcome {
   if (dialogs.length === 0 || !('done' in turn)) return turn;
   const shown = [...new Set(dialogs)].map((dialog) => `“${dialog}”`).join(', ');
   const note = `It opens a dialog that stops the whole page (${shown}); it was dismissed.`;

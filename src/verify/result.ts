@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import type { Step } from './observation.js';
+import type { ObservedStep } from './observation.js';
 
 const step = z.object({ did: z.string(), saw: z.string(), wanted: z.string().optional() });
 
@@ -26,7 +26,9 @@ export const verifyReportSchema = z.object({
   seconds: z.number(),
 });
 
-export type VerifyResult = Omit<z.infer<typeof verifyResultSchema>, 'observed'> & { observed: Step[] };
+export type VerifyResult = Omit<z.infer<typeof verifyResultSchema>, 'observed'> & {
+  observed: ObservedStep[];
+};
 export type VerifyReport = Omit<z.infer<typeof verifyReportSchema>, 'results'> & { results: VerifyResult[] };
 
 /** How many results have each verdict. */

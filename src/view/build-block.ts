@@ -104,7 +104,7 @@ class BlockBuilder {
         offset: node.offset,
       });
     }
-    const dynamic = node.named && this.#dynamic(node.named);
+    const dynamic = node.dynamic && this.#dynamic(node.dynamic);
     placeElement(node, this.view, this.frame.conditional);
     const partNames = this.#partNames(node);
     const { passthrough } = contract;
@@ -144,11 +144,11 @@ class BlockBuilder {
   }
 
   /** A local name that is chosen at run time. */
-  #dynamic(named: NonNullable<MarkupElement['named']>): DynamicName {
+  #dynamic(written: NonNullable<MarkupElement['dynamic']>): DynamicName {
     const { library, seen } = this.view;
-    const value = this.#value(named.name);
-    for (const tag of named.among) if (library.has(tag)) seen.uses.add(tag);
-    const dynamic = { ...value, among: named.among, offset: named.offset };
+    const value = this.#value(written.name);
+    for (const tag of written.among) if (library.has(tag)) seen.uses.add(tag);
+    const dynamic = { ...value, among: written.among, offset: written.offset };
     checkNames(dynamic, this.view);
     return dynamic;
   }

@@ -43,7 +43,7 @@ export interface MarkupElement {
   name: string;
   namespace: Namespace;
   /** What its name is at run time, and the names that it can have. */
-  named: { name: Part[]; among: string[]; offset: number } | undefined;
+  dynamic: { name: Part[]; among: string[]; offset: number } | undefined;
   attributes: MarkupAttribute[];
   listeners: MarkupListener[];
   children: MarkupNode[];
@@ -205,7 +205,7 @@ class ViewReader {
       kind: 'element',
       name: node.tagName,
       namespace: NAMESPACES[node.namespaceURI] ?? 'html',
-      named: undefined,
+      dynamic: undefined,
       attributes: [],
       listeners: [],
       children: [],
@@ -232,7 +232,7 @@ class ViewReader {
         const code = this.#gather((problems) => parseHandler(value, toFile, problems));
         if (code) element.listeners.push({ type: written.slice(2), code });
       } else if (written === 'local-name') {
-        element.named = { name: this.#parts(value, toFile), among: [], offset: start };
+        element.dynamic = { name: this.#parts(value, toFile), among: [], offset: start };
       } else if (written !== 'local-names') {
         element.attributes.push({ name: written, parts: this.#parts(value, toFile), offset: start });
       }
@@ -246,23 +246,23 @@ class ViewReader {
   #names(node: SourceElement, element: MarkupElement): void {
     const list = node.attrs.find(({ name }) => name === 'local-names');
     const refuse = (message: string, help: string): void => {
-      const offset = element.named?.offset ?? element.offset;
+      const offset = element.dynamic?.offset ?? element.offset;
       this.report({ code: 'view/local-name', message, help, offset });
-      element.named = undefined;
+      element.dynamic = undefined;
     };
-    if (!element.named && !list) return;
-    if (!element.named || !list) {
+    if (!element.dynamic && !list) return;
+    if (!element.dynamic || !list) {
       refuse(
         'A name that is chosen at run time needs both local-name and local-names.',
         `Write <${node.tagName} local-name="{…}" local-names="${node.tagName} a">: the expression, and all names it can give.`,
       );
       return;
     }
-    element.named.among = list.value.split(/\s+/).filter(Boolean);
-    const bad = element.named.among.find(
+    element.dynamic.among = list.value.split(/\s+/).filter(Boolean);
+    const bad = element.dynamic.among.find(
       (name) => !/^[a-z][a-z0-9.-]*$/.test(name) || UNSAFE_NAMES.has(name),
     );
-    if (element.named.among.length === 0 || bad !== undefined || element.namespace !== 'html') {
+    if (element.dynamic.among.length === 0 || bad !== undefined || element.namespace !== 'html') {
       refuse(
         bad === undefined
           ? 'There are no names for this element to choose from.'

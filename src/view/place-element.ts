@@ -7,7 +7,7 @@ import type { Placed } from './view-tree.js';
 /** Notes the slot and the parts that an element of the view is, and what it gives to a known element's slots. */
 export function placeElement(node: MarkupElement, view: ViewScope, conditional: boolean): void {
   const { seen } = view;
-  const tags = node.namespace === 'html' ? (node.named?.among ?? [node.name]) : undefined;
+  const tags = node.namespace === 'html' ? (node.dynamic?.among ?? [node.name]) : undefined;
   const place = { offset: node.offset, conditional, tags };
   if (node.name === 'slot') {
     const name = node.attributes.find((attribute) => attribute.name === 'name');

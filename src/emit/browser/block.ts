@@ -35,11 +35,11 @@ export function blockCode(
     if (binding.kind === 'when')
       return [...inner(binding.chosen), ...(binding.otherwise ? inner(binding.otherwise) : [])];
     if (binding.kind !== 'dynamic') return [];
-    emission.runtime.add('named');
+    emission.runtime.add('byLocalName');
     const among = array(binding.source.among.map(literal));
     return [
       ...inner(binding.block),
-      ...statements`const ${kindsOf(binding.block)} = named(${binding.block.name}, ${among});`,
+      ...statements`const ${kindsOf(binding.block)} = byLocalName(${binding.block.name}, ${among});`,
     ];
   });
   return [...within, ...new BlockEmitter(layout, outers, effects, emission).statements()];

@@ -375,8 +375,8 @@ class ElementEmitter {
     const listens = behavior?.mayListen || traits.some((trait) => trait.behavior.mayListen);
     const lines: TreeNode[] = [];
     if (stays || listens) {
-      runtime.add('leave');
-      lines.push(...members`disconnectedCallback() { leave(this); }`);
+      runtime.add('endConnection');
+      lines.push(...members`disconnectedCallback() { endConnection(this); }`);
     }
     if (has('moved') || stays || listens)
       lines.push(...members`connectedMoveCallback() { ${run('moved')}; }`);

@@ -16,12 +16,10 @@ const OWN = [
   ...'ControlElement PassingElement ViewElement adoptStyle ariaAttributes asChoice asData asNumber asText'.split(
     ' ',
   ),
-  ...'choose classNames copy filledSlots formMembers giveSlot inDocument insideClass insideOf leave'.split(
+  ...'byLocalName choose classNames copy filledSlots formMembers giveSlot inDocument insideClass insideOf endConnection'.split(
     ' ',
   ),
-  ...'liveMembers mark memberKey named nativeMembers passTo react reflect registerProperties relay'.split(
-    ' ',
-  ),
+  ...'liveMembers mark memberKey nativeMembers passTo react reflect registerProperties relay'.split(' '),
   ...'remember renamed repeat result setAddress setAttribute setForeign setFormValue setLinked setState'.split(
     ' ',
   ),

@@ -7,7 +7,7 @@ import { judge } from './judge.js';
 import { lookAt, type Look } from './look.js';
 import { propertiesOf, type PropertyData } from './property-data.js';
 import { samplesWithEvents, type SampleData } from './plan-samples.js';
-import { describeAct, HALTING, runSteps, UNHEARD, withSample, type Act } from './run-steps.js';
+import { describeAct, HALTING, runSteps, UNHEARD, withSample, type SampleAct } from './run-steps.js';
 
 interface EventData {
   name: string;
@@ -161,7 +161,7 @@ async function hear(
   return ran;
 }
 
-function facetOf({ kind }: Act): string {
+function facetOf({ kind }: SampleAct): string {
   if (kind === 'call') return 'methods';
   return kind === 'set' ? 'properties' : 'samples';
 }
@@ -277,7 +277,7 @@ function judgeEvent(
   heard: readonly Event[],
   outside: readonly Event[],
   definitions: Record<string, JsonSchema>,
-  act: Act,
+  act: SampleAct,
   observer: Observer,
 ): void {
   const own = heard.filter(({ type }) => type === data.name) as CustomEvent[];

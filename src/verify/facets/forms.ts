@@ -68,7 +68,7 @@ export const forms: Facet<Data> = {
     const { element } = mounted;
     element.id = 'given-control';
     element.setAttribute('name', 'given');
-    const stage: Stage = { page, mounted, form, fieldset, label, data };
+    const stage: FormTrial = { page, mounted, form, fieldset, label, data };
     const results = [
       await tryMembership(stage),
       ...(data.button ? [await tryButton(stage)] : []),
@@ -89,7 +89,7 @@ export const forms: Facet<Data> = {
   },
 };
 
-interface Stage {
+interface FormTrial {
   page: ProbePage;
   mounted: Mounted;
   form: HTMLFormElement;
@@ -106,12 +106,12 @@ type FormMembers = HTMLElement & {
   formStateRestoreCallback?(state: string, mode: string): void;
 };
 
-function controlOf({ mounted, data }: Stage): HTMLInputElement | undefined {
+function controlOf({ mounted, data }: FormTrial): HTMLInputElement | undefined {
   const selector = data.part === undefined ? 'input, select, textarea' : `[part~="${data.part}"]`;
   return innerRoot(mounted.element).querySelector<HTMLInputElement>(selector) ?? undefined;
 }
 
-async function tryMembership({ mounted, form, page }: Stage): Promise<Observation> {
+async function tryMembership({ mounted, form, page }: FormTrial): Promise<Observation> {
   const observer = new Observer('membership');
   const element = mounted.element as FormMembers;
   const listed = [...form.elements].includes(element);
@@ -122,7 +122,7 @@ async function tryMembership({ mounted, form, page }: Stage): Promise<Observatio
 }
 
 /** Gives the element a value in the way that it takes one. */
-async function give(stage: Stage, value: unknown): Promise<void> {
+async function give(stage: FormTrial, value: unknown): Promise<void> {
   const { mounted, data, page } = stage;
   if (data.property) {
     (mounted.element as unknown as Record<string, unknown>)[data.property.name] = value;
@@ -135,12 +135,12 @@ async function give(stage: Stage, value: unknown): Promise<void> {
   await page.settle();
 }
 
-const entry = ({ form }: Stage): string | null => new FormData(form).get('given') as string | null;
+const entry = ({ form }: FormTrial): string | null => new FormData(form).get('given') as string | null;
 const textOf = (value: unknown): string | null =>
   value === true ? 'on' : value === false || value === undefined || value === null ? null : String(value);
 
 /** The form gets the value; reset and restore bring one back. */
-async function tryValue(stage: Stage): Promise<Observation> {
+async function tryValue(stage: FormTrial): Promise<Observation> {
   const { form, mounted, data, page } = stage;
   const observer = new Observer('value');
   const initial = entry(stage);
@@ -172,7 +172,7 @@ async function tryValue(stage: Stage): Promise<Observation> {
 }
 
 /** The attribute holds the value that a reset gives back, as with native controls. */
-async function tryResetToAttribute(stage: Stage, observer: Observer): Promise<void> {
+async function tryResetToAttribute(stage: FormTrial, observer: Observer): Promise<void> {
   const { form, mounted, data, page } = stage;
   const { property } = data;
   if (!property?.attribute || property.kind === 'boolean') return;
@@ -192,7 +192,7 @@ async function tryResetToAttribute(stage: Stage, observer: Observer): Promise<vo
 const TYPED = 'input:not([type]), input[type=text], input[type=search], input[type=tel], textarea';
 
 /** What a person types is what the form gets, and what a reset takes away. */
-async function tryTyping(stage: Stage): Promise<Observation> {
+async function tryTyping(stage: FormTrial): Promise<Observation> {
   const { form, page } = stage;
   const observer = new Observer('typing');
   const control = controlOf(stage);
@@ -234,7 +234,7 @@ async function tryTyping(stage: Stage): Promise<Observation> {
 }
 
 /** What is wrong with a value is told in the standard way, and with a message. */
-async function tryValidity(stage: Stage): Promise<Observation> {
+async function tryValidity(stage: FormTrial): Promise<Observation> {
   const { mounted, form, page, data } = stage;
   const observer = new Observer('validity');
   const element = mounted.element as FormMembers;
@@ -256,10 +256,10 @@ async function tryValidity(stage: Stage): Promise<Observation> {
   return observer.result();
 }
 
-const entryIsEmpty = (stage: Stage): boolean => !entry(stage);
+const entryIsEmpty = (stage: FormTrial): boolean => !entry(stage);
 
 /** A value that is demanded and missing makes the form invalid; giving one mends it. */
-async function tryRequired(stage: Stage, observer: Observer): Promise<void> {
+async function tryRequired(stage: FormTrial, observer: Observer): Promise<void> {
   const { mounted, form, page, data } = stage;
   const element = mounted.element as FormMembers;
   element.setAttribute('required', '');
@@ -280,7 +280,7 @@ async function tryRequired(stage: Stage, observer: Observer): Promise<void> {
   await page.settle();
 }
 
-async function tryButton(stage: Stage): Promise<Observation> {
+async function tryButton(stage: FormTrial): Promise<Observation> {
   const { form, mounted, page } = stage;
   const observer = new Observer('submit and reset');
   let sent = 0;
@@ -310,7 +310,7 @@ async function tryButton(stage: Stage): Promise<Observation> {
 }
 
 /** A fieldset turns off what is in it, and on again. */
-async function tryFieldset(stage: Stage): Promise<Observation> {
+async function tryFieldset(stage: FormTrial): Promise<Observation> {
   const { fieldset, page } = stage;
   const observer = new Observer('fieldset');
   const control = controlOf(stage);
@@ -328,7 +328,7 @@ async function tryFieldset(stage: Stage): Promise<Observation> {
 
 /** What is disabled by itself stays so when its fieldset is enabled again. */
 async function tryDisabledTwice(
-  { mounted, fieldset, page }: Stage,
+  { mounted, fieldset, page }: FormTrial,
   control: HTMLInputElement | undefined,
   observer: Observer,
 ): Promise<void> {
@@ -348,7 +348,7 @@ async function tryDisabledTwice(
   observer.equal('take disabled away', off(), false);
 }
 
-async function tryLabel({ mounted, label, page, data }: Stage): Promise<Observation> {
+async function tryLabel({ mounted, label, page, data }: FormTrial): Promise<Observation> {
   const observer = new Observer('label');
   const { labels } = mounted.element as unknown as { labels?: NodeListOf<HTMLLabelElement> };
   observer.equal('count its labels', labels?.length, 1);

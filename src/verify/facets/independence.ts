@@ -4,7 +4,7 @@ import { Observer, show } from '../observe.js';
 import { difference, looker, type Look } from './look.js';
 import { propertiesOf, type PropertyData } from './property-data.js';
 import { allSamples, type SampleData } from './plan-samples.js';
-import { describeAct, HALTING, runSteps, UNHEARD, withSample, type Act } from './run-steps.js';
+import { describeAct, HALTING, runSteps, UNHEARD, withSample, type SampleAct } from './run-steps.js';
 
 interface Data {
   properties: PropertyData[];
@@ -197,7 +197,7 @@ async function actAndLook(
 }
 
 interface Change {
-  act: Act;
+  act: SampleAct;
   what: string;
 }
 
@@ -233,7 +233,7 @@ async function ownDoing(
   changes: readonly Change[],
   sample: SampleData,
   look: (element: Element) => Look,
-): Promise<Set<Act>> {
+): Promise<Set<SampleAct>> {
   const own = new Set(changes.map(({ act }) => act));
   for (const { act } of changes) {
     if (!['click', 'press', 'focus', 'type'].includes(act.kind)) continue;

@@ -4,7 +4,7 @@ import { show, type Observer } from '../observe.js';
 import { hasState } from './look.js';
 import { endMotion } from './motion.js';
 import type { SampleData } from './plan-samples.js';
-import { describeAct, type Act } from './run-steps.js';
+import { describeAct, type SampleAct } from './run-steps.js';
 import { findTarget, hasFocus, isVisible } from './target.js';
 
 /** What one expectation is judged with. */
@@ -22,7 +22,7 @@ export async function judge(
   mounted: Mounted,
   { parts }: SampleData,
   expectation: Expectation,
-  act: Act,
+  act: SampleAct,
   heard: readonly Event[],
   observer: Observer,
 ): Promise<void> {

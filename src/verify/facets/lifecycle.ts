@@ -7,7 +7,7 @@ import { judge } from './judge.js';
 import { difference, insideOf, looker } from './look.js';
 import { freshValue, likeFresh, propertiesOf, type PropertyData } from './property-data.js';
 import { allSamples, type SampleData } from './plan-samples.js';
-import { describeAct, HALTING, runSteps, withSample, type Act } from './run-steps.js';
+import { describeAct, HALTING, runSteps, withSample, type SampleAct } from './run-steps.js';
 
 interface Data {
   properties: PropertyData[];
@@ -323,7 +323,7 @@ async function run(
     await runSteps(page, mounted, sample, {
       acted: () => {},
       failed: () => {},
-      async expected(expectation: Expectation, act: Act, heard: readonly Event[]) {
+      async expected(expectation: Expectation, act: SampleAct, heard: readonly Event[]) {
         // What is sent on arrival was sent before.
         if (act.kind === 'start') return;
         const judged = new Observer('');

@@ -71,7 +71,7 @@ export const passthrough: Facet<Data> = {
     // Where the control is another element by turns, each gets the attributes that it has.
     const turns = new Set(data.passed.flatMap(({ tags }) => tags)).size > 1;
     const passed = data.passed.filter(({ tags }) => !turns || tags.includes(control.localName));
-    const stage: Stage = { page, mounted, control, data: { ...data, passed } };
+    const stage: PassingTrial = { page, mounted, control, data: { ...data, passed } };
     const results = [
       await tryKept(stage),
       await tryMarkup(stage),
@@ -101,7 +101,7 @@ const SAFE_IN_MARKUP: ReadonlySet<string> = new Set([
   'cite',
 ]);
 
-interface Stage {
+interface PassingTrial {
   page: ProbePage;
   mounted: Mounted;
   control: Element;
@@ -109,7 +109,7 @@ interface Stage {
 }
 
 /** What was in the markup from the start has arrived. */
-async function tryMarkup({ page, mounted, control, data }: Stage): Promise<Observation | undefined> {
+async function tryMarkup({ page, mounted, control, data }: PassingTrial): Promise<Observation | undefined> {
   const observer = new Observer('given at first');
   for (const { name, first } of data.passed.filter((passed) => SAFE_IN_MARKUP.has(passed.name))) {
     await page.until(() => control.getAttribute(name) === first);
@@ -120,7 +120,7 @@ async function tryMarkup({ page, mounted, control, data }: Stage): Promise<Obser
 }
 
 /** Each attribute: added, changed, removed, added again. */
-async function tryAttributes({ page, mounted, control, data }: Stage): Promise<Observation[]> {
+async function tryAttributes({ page, mounted, control, data }: PassingTrial): Promise<Observation[]> {
   const { element } = mounted;
   const results: Observation[] = [];
   for (const { name, first, second } of data.passed) {
@@ -154,7 +154,7 @@ async function tryAttributes({ page, mounted, control, data }: Stage): Promise<O
 }
 
 /** ARIA describes the control, and it alone: what both carry is announced twice. The element still answers for it. */
-async function tryAria({ page, mounted, control }: Stage): Promise<Observation> {
+async function tryAria({ page, mounted, control }: PassingTrial): Promise<Observation> {
   const { element } = mounted;
   const observer = new Observer('aria-*');
   const carries = (name: string): boolean => element.getAttributeNames().includes(name);
@@ -193,7 +193,7 @@ async function tryAria({ page, mounted, control }: Stage): Promise<Observation> 
 }
 
 /** `class`, `style`, `id` and `data-*` stay where they were given; classes reach the control where that is promised. */
-async function tryKept({ page, mounted, control, data }: Stage): Promise<Observation> {
+async function tryKept({ page, mounted, control, data }: PassingTrial): Promise<Observation> {
   const { element } = mounted;
   const observer = new Observer('class, style, id, data-*');
   observer.holds('read the class', element.classList.contains('given-class'), 'lost', 'on the element');
@@ -234,7 +234,7 @@ async function tryKept({ page, mounted, control, data }: Stage): Promise<Observa
 }
 
 /** What the contract keeps out stays out. */
-async function tryExcept({ page, mounted, control, data }: Stage): Promise<Observation | undefined> {
+async function tryExcept({ page, mounted, control, data }: PassingTrial): Promise<Observation | undefined> {
   if (data.except.length === 0) return undefined;
   const observer = new Observer('except');
   for (const name of data.except) {
@@ -248,7 +248,7 @@ async function tryExcept({ page, mounted, control, data }: Stage): Promise<Obser
   return observer.result();
 }
 
-async function tryFocus({ page, mounted, control }: Stage): Promise<Observation> {
+async function tryFocus({ page, mounted, control }: PassingTrial): Promise<Observation> {
   const { element } = mounted;
   const observer = new Observer('focus');
   if (!control.matches(FOCUSABLE)) {
@@ -276,7 +276,7 @@ async function tryFocus({ page, mounted, control }: Stage): Promise<Observation>
 }
 
 /** A click on the control is heard at the element once, and a click on the element reaches the control. */
-async function tryClick({ page, mounted, control }: Stage): Promise<Observation> {
+async function tryClick({ page, mounted, control }: PassingTrial): Promise<Observation> {
   const { element } = mounted;
   const observer = new Observer('click');
   let heard = 0;
@@ -309,7 +309,7 @@ async function tryClick({ page, mounted, control }: Stage): Promise<Observation>
 }
 
 /** Events of the control that would stay inside are heard at the element, each once. */
-async function tryRelayed({ page, mounted, control, data }: Stage): Promise<Observation | undefined> {
+async function tryRelayed({ page, mounted, control, data }: PassingTrial): Promise<Observation | undefined> {
   if (data.relayed.length === 0) return undefined;
   const observer = new Observer('events of the control');
   for (const type of data.relayed) {

@@ -3,7 +3,7 @@ import type { Observation } from '../observation.js';
 import { Observer } from '../observe.js';
 import { judge } from './judge.js';
 import type { SampleData } from './plan-samples.js';
-import { describeAct, HALTING, runSteps, withSample, type Act } from './run-steps.js';
+import { describeAct, HALTING, runSteps, withSample, type SampleAct } from './run-steps.js';
 
 /** Runs samples and judges what they expect after acts of one kind; a subject for each property or method. */
 export async function runSamples(
@@ -12,7 +12,7 @@ export async function runSamples(
   kind: 'set' | 'call',
 ): Promise<Observation[]> {
   const observers = new Map<string, Observer>();
-  const observerFor = (sample: SampleData, act: Act): Observer => {
+  const observerFor = (sample: SampleData, act: SampleAct): Observer => {
     const subject = kind === 'call' ? act.name : `in the sample “${sample.sample}”`;
     const observer = observers.get(subject) ?? new Observer(subject);
     observers.set(subject, observer);

@@ -4,7 +4,7 @@ import type { SampleData } from './plan-samples.js';
 import { findTarget, takesFocus } from './target.js';
 
 /** What a person or a script did last: expectations are about its outcome. */
-export interface Act {
+export interface SampleAct {
   kind: 'start' | 'click' | 'focus' | 'type' | 'press' | 'set' | 'call';
   /** What was clicked, set, called, … */
   name: string;
@@ -33,10 +33,10 @@ export async function withSample(
 
 /** What is told of a running sample. */
 export interface SampleEvents {
-  acted(act: Act): void | Promise<void>;
-  failed(act: Act, error: string): void;
+  acted(act: SampleAct): void | Promise<void>;
+  failed(act: SampleAct, error: string): void;
   /** An expectation after an act, with the events that were heard since. */
-  expected(expectation: Expectation, act: Act, heard: readonly Event[]): Promise<void>;
+  expected(expectation: Expectation, act: SampleAct, heard: readonly Event[]): Promise<void>;
 }
 
 /** For a sample that is only run, to bring the element into a state. */
@@ -49,7 +49,7 @@ export async function runSteps(
   sample: SampleData,
   events: SampleEvents,
 ): Promise<void> {
-  let act: Act = { kind: 'start', name: sample.sample };
+  let act: SampleAct = { kind: 'start', name: sample.sample };
   let heardBefore = 0;
   for (const step of sample.steps) {
     if (step.expect) {
@@ -70,7 +70,7 @@ export async function runSteps(
   }
 }
 
-function actOf(step: Step): Act {
+function actOf(step: Step): SampleAct {
   if (step.click !== undefined) return { kind: 'click', name: step.click };
   if (step.call !== undefined) return { kind: 'call', name: step.call };
   if (step.focus !== undefined) return { kind: 'focus', name: step.focus };
@@ -84,7 +84,12 @@ function actOf(step: Step): Act {
   return { kind: 'set', name: Object.keys(step.set ?? {}).join(', ') };
 }
 
-async function perform(page: ProbePage, mounted: Mounted, sample: SampleData, step: Step): Promise<Act> {
+async function perform(
+  page: ProbePage,
+  mounted: Mounted,
+  sample: SampleData,
+  step: Step,
+): Promise<SampleAct> {
   const find = async (name: string): Promise<HTMLElement> => {
     const target = (): Element | undefined => findTarget(mounted.element, name, sample.parts);
     await page.until(() => target() !== undefined);
@@ -112,6 +117,6 @@ async function perform(page: ProbePage, mounted: Mounted, sample: SampleData, st
   return actOf(step);
 }
 
-export function describeAct({ kind, name }: Act): string {
+export function describeAct({ kind, name }: SampleAct): string {
   return kind === 'start' ? 'show it' : `${kind} ${name}`;
 }

@@ -1,8 +1,7 @@
 import { pageNeeds } from '../page-kinds.js';
 import { FACETS } from '../facets/index.js';
 import { Outside } from '../facets/outside-style.js';
-import type { Act, Leftovers, Mounted, ProbePage } from '../facet.js';
-import type { Observation } from '../observation.js';
+import type { Leftovers, Mounted, OutsideAct, ProbePage, ProbeTurn } from '../facet.js';
 import { innerRoot, rememberRoots } from '../inner-root.js';
 import { rememberStates } from '../state-names.js';
 import { trackLeftovers, untracked } from './leftovers.js';
@@ -46,7 +45,6 @@ interface Request {
 }
 
 /** Where a probe stands: it needs a hand from outside, it is done, it broke, or it cannot be tried. */
-type Turn = { act: Act } | { done: Observation[] } | { broke: string } | { untried: string };
 
 rememberRoots();
 rememberStates();
@@ -96,7 +94,7 @@ class Probe implements ProbePage {
   readonly until = until;
   readonly container = container;
   readonly #request: Request;
-  #turn: (turn: Turn) => void = () => {};
+  #turn: (turn: ProbeTurn) => void = () => {};
   #resume: () => void = () => {};
 
   constructor(request: Request) {
@@ -108,7 +106,7 @@ class Probe implements ProbePage {
   }
 
   /** Runs until the probe needs something or ends. */
-  next(act: () => void): Promise<Turn> {
+  next(act: () => void): Promise<ProbeTurn> {
     return new Promise((resolve) => {
       this.#turn = resolve;
       act();
@@ -123,7 +121,7 @@ class Probe implements ProbePage {
     );
   }
 
-  async #run(): Promise<Turn> {
+  async #run(): Promise<ProbeTurn> {
     const facet = FACETS.find(({ name }) => name === this.#request.facet)!;
     const witness = document.body.appendChild(document.createElement('div'));
     await this.park();
@@ -199,7 +197,7 @@ class Probe implements ProbePage {
   }
 
   /** Keys must arrive somewhere in the page. */
-  async #keys(act: Act): Promise<void> {
+  async #keys(act: OutsideAct): Promise<void> {
     let arrived = false;
     const hear = (): void => void (arrived = true);
     for (const type of ['keydown', 'input']) addEventListener(type, hear, { capture: true });
@@ -234,7 +232,7 @@ class Probe implements ProbePage {
   }
 
   /** Lets Node do what a page cannot, and waits for what it brings about. */
-  async #ask(act: Act): Promise<void> {
+  async #ask(act: OutsideAct): Promise<void> {
     await new Promise<void>((resolve) => {
       this.#resume = resolve;
       this.#turn({ act });
@@ -328,10 +326,10 @@ let probe: Probe;
 /** The door for Node: `begin` starts a probe, `resume` goes on after its wish was fulfilled. */
 Object.assign(globalThis, {
   lastwrightProbes: {
-    begin(request: Request): Promise<Turn> {
+    begin(request: Request): Promise<ProbeTurn> {
       probe = new Probe(request);
       return probe.next(() => probe.begin());
     },
-    resume: (): Promise<Turn> => probe.next(() => probe.resume()),
+    resume: (): Promise<ProbeTurn> => probe.next(() => probe.resume()),
   },
 });

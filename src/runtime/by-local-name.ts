@@ -6,7 +6,7 @@ interface NamedClass extends BlockClass {
 }
 
 /** Kinds of one block that differ in the name of its only element, by that name; each is made when it is first shown. */
-export function named(
+export function byLocalName(
   Kind: NamedClass,
   names: readonly string[],
 ): (wanted: unknown) => BlockClass | undefined {
