@@ -5,7 +5,8 @@ export { checkReport, checkReportSchema, findingSchema, type CheckReport } from 
 export { buildLibrary, type BuiltPackage } from './build/build-library.js';
 export { buildReport, buildReportSchema, type BuildReport } from './build/report.js';
 export { writeOutput } from './build/write-output.js';
-export { findLibraryRoot, openLibrary, UsageError, type Library } from './library/open-library.js';
+export { findLibraryRoot, openLibrary, type Library } from './library/open-library.js';
+export { UsageError } from './system/usage-error.js';
 export { verifyLibrary, type Verified, type VerifyOptions } from './verify/verify-library.js';
 export {
   cellOf,

@@ -4,7 +4,7 @@ import { readContract } from '../src/contract/read-contract.js';
 import type { Contract } from '../src/contract/model.js';
 import { parseView } from '../src/view/parse-view.js';
 import { buildViewTree } from '../src/view/build-view-tree.js';
-import { allBlocks, nodesOf, type ViewNode } from '../src/view/view-tree.js';
+import type { Block, ViewNode } from '../src/view/view-tree.js';
 
 const CONTRACT = readContract(
   'c.yaml',
@@ -43,7 +43,31 @@ function build(html: string, library: Contract[] = []) {
   return { ...built, findings: [...findings, ...built.findings] };
 }
 
-/** What the first thing in a view reads that reads something. */
+/** All blocks of a view, the root first. */
+function allBlocks(block: Block): Block[] {
+  const within = (node: ViewNode): Block[] => {
+    switch (node.kind) {
+      case 'element':
+        return node.children.flatMap(within);
+      case 'when':
+        return [node.chosen, ...(node.otherwise ? [node.otherwise] : [])].flatMap(allBlocks);
+      case 'each':
+        return allBlocks(node.block);
+      default:
+        return [];
+    }
+  };
+  return [block, ...block.nodes.flatMap(within)];
+}
+
+/** The nodes of a block that come and go with it, in the order of the view: not those of blocks inside of it. */
+function nodesOf(block: Block): ViewNode[] {
+  const within = (node: ViewNode): ViewNode[] =>
+    node.kind === 'element' ? [node, ...node.children.flatMap(within)] : [node];
+  return block.nodes.flatMap(within);
+}
+
+/** What the things in a view read. */
 const reads = (html: string) => {
   const readsOf = (node: ViewNode): string[] => {
     if (node.kind === 'text') return [...node.reads];

@@ -50,18 +50,11 @@ export interface Behavior {
 }
 
 /** Exports that are objects of functions by name, which Lastwright calls itself. */
-export const NAMED_EXPORTS = ['changes', 'results', 'states'] as const;
+const NAMED_EXPORTS = ['changes', 'results', 'states'] as const;
 export type NamedExport = (typeof NAMED_EXPORTS)[number];
 
 /** Functions that run at moments of an element's life. */
-export const LIFE_EXPORTS = [
-  'firstConnected',
-  'connected',
-  'disconnected',
-  'moved',
-  'adopted',
-  'drawn',
-] as const;
+const LIFE_EXPORTS = ['firstConnected', 'connected', 'disconnected', 'moved', 'adopted', 'drawn'] as const;
 
 /** Exports that Lastwright calls itself; a view cannot. */
 export const LIFECYCLE_EXPORTS = ['state', 'validity', ...LIFE_EXPORTS, ...NAMED_EXPORTS] as const;

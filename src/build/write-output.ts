@@ -3,7 +3,7 @@ import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { mkdir, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import { atEnd } from '../system/at-exit.js';
-import { UsageError } from '../library/open-library.js';
+import { UsageError } from '../system/usage-error.js';
 import { isRunning } from '../system/processes.js';
 import { DEVELOPMENT } from './development.js';
 import { OUTPUT_MARK } from './package-manifest.js';

@@ -5,7 +5,7 @@ import { join, resolve } from 'node:path';
 import { buildReport } from '../build/report.js';
 import { TOOL_ROOT } from '../system/tool-files.js';
 import { writeOutput } from '../build/write-output.js';
-import { UsageError } from '../library/open-library.js';
+import { UsageError } from '../system/usage-error.js';
 import { BaseCommand } from '../terminal/base-command.js';
 import { openFrom } from '../terminal/open-from.js';
 import { buildChecked } from '../terminal/build-from.js';

@@ -1,6 +1,6 @@
 import * as Args from '@oclif/core/args';
 import { CODES, findCode } from '../findings/codes/index.js';
-import { UsageError } from '../library/open-library.js';
+import { UsageError } from '../system/usage-error.js';
 import { suggestion } from '../findings/nearest.js';
 import { BaseCommand } from '../terminal/base-command.js';
 import { say } from '../terminal/output.js';

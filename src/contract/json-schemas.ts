@@ -35,9 +35,3 @@ function allowShortForm({
   for (const key of Object.keys(jsonSchema)) delete jsonSchema[key];
   jsonSchema.anyOf = [{ type: 'string' }, long, { type: 'null' }];
 }
-
-/** The first line of a file that says which schema it follows; editors read it. */
-export function schemaLine(name: keyof typeof FILES, folder: string): string {
-  const up = folder === '' ? './' : '../'.repeat(folder.split('/').length);
-  return `# yaml-language-server: $schema=${up}node_modules/lastwright/dist/schemas/${name}.schema.json\n`;
-}

@@ -1,5 +1,6 @@
 import { quoted } from '../syntax/literal.js';
 import { enumeratedAttribute } from '../standards/keywords.js';
+import { liveMembersOf } from '../standards/live-members.js';
 import { nativeAttributes, type NativeAttribute } from '../standards/standards.js';
 import type { Contract } from './model.js';
 
@@ -11,16 +12,6 @@ const OF_OTHERS: ReadonlySet<string> = new Set(['form', 'list', 'popovertarget',
 
 /** Native elements that take part in forms. */
 const CONTROLS: ReadonlySet<string> = new Set(['button', 'input', 'select', 'textarea']);
-
-/** Properties that a native element holds by itself, beside its attributes. */
-const LIVE: Readonly<Record<string, readonly string[]>> = {
-  input: ['value', 'checked', 'indeterminate', 'valueAsNumber', 'selectionStart', 'selectionEnd'],
-  select: ['value', 'selectedIndex'],
-  textarea: ['value', 'selectionStart', 'selectionEnd'],
-  audio: ['currentTime', 'volume', 'muted', 'playbackRate'],
-  video: ['currentTime', 'volume', 'muted', 'playbackRate'],
-  dialog: ['returnValue'],
-};
 
 /** Events of native elements that do not leave a shadow root by themselves (they are not composed). */
 const STAYING: Readonly<Record<string, readonly string[]>> = {
@@ -76,7 +67,7 @@ export function nativeType({ type, enumerated }: NativeAttribute): { read: strin
 /** Properties of the control that the element has too, such as what was typed. */
 export function liveProperties(contract: Contract): string[] {
   const own = new Set([...contract.properties, ...contract.methods].map(({ name }) => name));
-  return (LIVE[contract.passthrough?.native ?? ''] ?? []).filter((name) => !own.has(name));
+  return liveMembersOf(contract.passthrough?.native ?? '').filter((name) => !own.has(name));
 }
 
 /** Events of the control that the element dispatches again, beside those that the contract relays by name. */

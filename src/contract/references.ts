@@ -5,7 +5,7 @@ import type { JsonSchema } from './schema.js';
 const PREFIX = '#/definitions/';
 
 /** The name of the definition that a reference leads to, or undefined for a reference of another form. */
-export function definitionName(reference: string): string | undefined {
+function definitionName(reference: string): string | undefined {
   return reference.startsWith(PREFIX) ? reference.slice(PREFIX.length) : undefined;
 }
 

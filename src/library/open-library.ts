@@ -6,6 +6,7 @@ import { readdir, readFile, realpath, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import type { Finding, Severity } from '../findings/finding.js';
 import type { ElementFolder, SourceFile, StyleFile, TraitFiles } from './library-files.js';
+import { UsageError } from '../system/usage-error.js';
 import { OWN_FOLDER } from './own-folder.js';
 import { readPackage } from './read-package.js';
 import { compileScss, ScssProblem } from './scss.js';
@@ -58,16 +59,6 @@ export function sourceFiles({ elements, traits, definitions, styles }: Library):
   ]);
   const ofTraits = traits.flatMap((trait) => [trait, trait.behavior]);
   return [...files, ...ofTraits, definitions, ...styles].filter((file) => file !== undefined);
-}
-
-/** Thrown where a command cannot begin: wrong use, or input that cannot be read. Exit status 2. */
-export class UsageError extends Error {
-  constructor(
-    message: string,
-    readonly help: string,
-  ) {
-    super(message);
-  }
 }
 
 export const CONFIG_FILE = 'lastwright.yaml';

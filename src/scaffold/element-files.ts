@@ -1,9 +1,9 @@
 import { stringify } from 'yaml';
-import { schemaLine } from '../contract/json-schemas.js';
+import { schemaLine } from './schema-line.js';
 import { pascalCase, tagProblem } from '../contract/names.js';
 import { isVariableName } from '../syntax/words.js';
 import { standardMember } from '../standards/standards.js';
-import { UsageError } from '../library/open-library.js';
+import { UsageError } from '../system/usage-error.js';
 import { camelCase } from '../contract/names.js';
 
 /** What a new element is to have. */

@@ -1,5 +1,5 @@
 import type { Host } from '../hosts/host.js';
-import { schemaLine } from '../contract/json-schemas.js';
+import { schemaLine } from './schema-line.js';
 import { elementFiles } from './element-files.js';
 
 /**

@@ -1,6 +1,6 @@
 import { mkdir, rm, stat, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
-import { UsageError } from '../library/open-library.js';
+import { UsageError } from '../system/usage-error.js';
 
 /** Writes new files, all of them or none: nothing that is there is ever replaced. */
 export async function writeNew(root: string, files: Record<string, string>): Promise<string[]> {

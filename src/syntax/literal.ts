@@ -18,14 +18,6 @@ export function literal(value: unknown): string {
   return value === undefined ? 'undefined' : String(value);
 }
 
-/** A literal whose arrays and objects nobody can change, at any depth. */
-export function frozenLiteral(value: unknown): string {
-  if (Array.isArray(value)) return `Object.freeze([${value.map(frozenLiteral).join(', ')}])`;
-  if (typeof value !== 'object' || value === null) return literal(value);
-  const entries = Object.entries(value).map(([key, inner]) => `${propertyKey(key)}: ${frozenLiteral(inner)}`);
-  return `Object.freeze({ ${entries.join(', ')} })`;
-}
-
 /** A key of an object literal, quoted where it must be. */
 export function propertyKey(key: string): string {
   if (key === '__proto__') return "['__proto__']";

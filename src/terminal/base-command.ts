@@ -1,6 +1,6 @@
 import { Command } from '@oclif/core/command';
 import * as Flags from '@oclif/core/flags';
-import { UsageError } from '../library/open-library.js';
+import { UsageError } from '../system/usage-error.js';
 import { say } from './output.js';
 import { endAtSignals } from './signals.js';
 

@@ -5,7 +5,7 @@ import type { Analysis } from '../library/library-element.js';
 import { checkReport } from '../findings/check-report.js';
 import { HOSTS } from '../hosts/index.js';
 import { OWN_FOLDER } from '../library/own-folder.js';
-import { UsageError } from '../library/open-library.js';
+import { UsageError } from '../system/usage-error.js';
 import { suggestion } from '../findings/nearest.js';
 import { FACETS } from '../verify/facets/index.js';
 import { reportHtml } from '../verify/report-html.js';

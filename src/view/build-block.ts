@@ -1,6 +1,7 @@
 import { propertyForAttribute, type Contract } from '../contract/model.js';
 import { relayedEvents } from '../contract/passed.js';
 import { isAddress, runsCode } from '../runtime/addresses.js';
+import { isLiveAttribute } from '../standards/live-members.js';
 import { checkCalled, checkNames, checkStyleMap } from './check-values.js';
 import { parseWhole, plainText, type Part } from './expression.js';
 import type {
@@ -39,16 +40,6 @@ export interface BlockFrame {
   /** True inside of an element that shows white space as it stands. */
   keepsSpace: boolean;
 }
-
-/** Attributes of native elements whose property is what the page shows, once a person has touched it. */
-const LIVE: Record<string, readonly string[]> = {
-  input: ['value', 'checked', 'indeterminate'],
-  textarea: ['value'],
-  select: ['value'],
-  option: ['selected'],
-  audio: ['muted'],
-  video: ['muted'],
-};
 
 /** Builds a block of a view from its markup, with all blocks inside of it. */
 export function buildBlock(markup: readonly MarkupNode[], view: ViewScope, frame: BlockFrame): Block {
@@ -282,7 +273,7 @@ class BlockBuilder {
 /** What an attribute in the view becomes on an element. */
 function targetKind({ name: element, namespace }: MarkupElement, name: string, isKnown: boolean): TargetKind {
   const inHtml = namespace === 'html';
-  if (inHtml && LIVE[element]?.includes(name)) return 'live';
+  if (inHtml && isLiveAttribute(element, name)) return 'live';
   if (isAddress(element, name)) return 'address';
   if (name === 'class' || name === 'style') return name;
   const isForeign = inHtml && element.includes('-') && !isKnown;

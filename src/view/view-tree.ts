@@ -149,27 +149,3 @@ export interface ViewTree {
 export function readsOf(parts: readonly ValuePart[]): ReadKeys {
   return new Set(parts.flatMap((part) => (typeof part === 'string' ? [] : [...part.reads])));
 }
-
-/** All blocks of a view, the root first. */
-export function allBlocks(block: Block): Block[] {
-  const within = (node: ViewNode): Block[] => {
-    switch (node.kind) {
-      case 'element':
-        return node.children.flatMap(within);
-      case 'when':
-        return [node.chosen, ...(node.otherwise ? [node.otherwise] : [])].flatMap(allBlocks);
-      case 'each':
-        return allBlocks(node.block);
-      default:
-        return [];
-    }
-  };
-  return [block, ...block.nodes.flatMap(within)];
-}
-
-/** The nodes of a block that come and go with it, in the order of the view: not those of blocks inside of it. */
-export function nodesOf(block: Block): ViewNode[] {
-  const within = (node: ViewNode): ViewNode[] =>
-    node.kind === 'element' ? [node, ...node.children.flatMap(within)] : [node];
-  return block.nodes.flatMap(within);
-}
