@@ -46,8 +46,7 @@ await Promise.all([
     target: 'node20.19',
     external: Object.keys(external).flatMap((name) => [name, `${name}/*`]),
     legalComments: 'linked',
-    minifyWhitespace: true,
-    minifySyntax: true,
+    minify: true,
     chunkNames: 'shared/[name]-[hash]',
     logLevel: 'warning',
     banner: {

@@ -49,7 +49,7 @@ describe('one verdict', () => {
     const { stdout } = await lastwright(['check', '--json', '--library', folder]);
     const { findings } = checkReportSchema.parse(JSON.parse(stdout));
     const words = findings.map(({ message }) => message).join('\n');
-    expect(words).toMatch(/takes 1 arguments beside the element's inside, not 2/);
+    expect(words).toMatch(/takes 1 argument beside the element's inside, not 2/);
     expect(words).not.toMatch(/host\.|Rest parameter|spread argument|Expected \d|Invalid state/);
   });
 });

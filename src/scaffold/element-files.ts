@@ -1,10 +1,13 @@
-import { stringify } from 'yaml';
+import { dump } from 'js-yaml';
 import { schemaLine } from './schema-line.js';
 import { pascalCase, tagProblem } from '../contract/names.js';
 import { isVariableName } from '../syntax/words.js';
 import { standardMember } from '../standards/standards.js';
 import { UsageError } from '../system/usage-error.js';
 import { camelCase } from '../contract/names.js';
+
+/** How files are written: whole sentences on a line, nothing by reference. */
+const YAML = { lineWidth: -1, noRefs: true };
 
 /** What a new element is to have. */
 export interface ElementWish {
@@ -43,12 +46,11 @@ export function elementFiles(wish: ElementWish): Record<string, string> {
     parts: { base: 'The whole of it' },
   };
   const files: Record<string, string> = {
-    [`${tag}.contract.yaml`]:
-      schemaLine('contract', folder) + stringify(contract, { flowCollectionPadding: true }),
+    [`${tag}.contract.yaml`]: schemaLine('contract', folder) + dump(contract, YAML),
     [`${tag}.html`]: view(properties, slots, events),
     [`${tag}.css`]: ':host {\n  display: block;\n}\n',
     [`${tag}.samples.yaml`]:
-      schemaLine('samples', folder) + stringify(samples(properties, slots, events, methods)),
+      schemaLine('samples', folder) + dump(samples(properties, slots, events, methods), YAML),
   };
   if (events.length + methods.length > 0) files[`${tag}.ts`] = behavior(tag, events, methods);
   return files;
