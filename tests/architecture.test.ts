@@ -113,6 +113,13 @@ describe('the source', () => {
     expect([...parts].sort()).toEqual([...LAYERS, 'index.ts'].sort());
   });
 
+  it('is described, folder by folder', () => {
+    const page = readFileSync(join(REPOSITORY, 'docs/architecture.md'), 'utf8');
+    const described = [...page.matchAll(/^- `(\w+)\/`/gm)].map(([, folder]) => folder!);
+    expect(described).toEqual(LAYERS.filter((folder) => folder !== 'commands'));
+    expect(page).toContain('`commands/`');
+  });
+
   it('has no circles, type imports included', () => {
     const graph = new Map(
       sources.map(([path, text]) => [
