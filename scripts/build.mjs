@@ -53,14 +53,7 @@ await Promise.all([
       js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);",
     },
   }),
-  build({
-    // One file for each module, so that packages get those that their elements use.
-    entryPoints: readdirSync('src/runtime').map((name) => `src/runtime/${name}`),
-    outdir: 'dist/browser/runtime',
-    format: 'esm',
-    target: 'es2022',
-    logLevel: 'warning',
-  }),
+  import('./build-runtime.mjs'),
   build({
     entryPoints: { probes: 'src/verify/page/index.ts' },
     outdir: 'dist/browser',

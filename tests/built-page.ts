@@ -7,6 +7,11 @@ import { writeFiles } from './helpers.js';
 const MARKUP =
   "const html = (text) => (globalThis.testPolicy ??= trustedTypes.createPolicy('tests', { createHTML: (markup) => markup })).createHTML(text);";
 
+/** The small change of the source that is on where such changes are tried (`npm run mutation:runtime`). */
+function activeChange(): string | undefined {
+  return (globalThis as { __stryker__?: { activeMutant?: string } }).__stryker__?.activeMutant;
+}
+
 /** A library that is built, and a page in a real browser that has loaded all of its elements, under a strict policy. */
 export class BuiltPage {
   browser: Browser | undefined;
@@ -31,8 +36,12 @@ export class BuiltPage {
     this.files = files;
     for (const [path, content] of files) this.server.put(`/${path}`, content);
     this.server.put(
+      '/change.js',
+      `globalThis.__stryker__ = ${JSON.stringify({ activeMutant: activeChange() })};`,
+    );
+    this.server.put(
       '/page.html',
-      `<!doctype html><meta http-equiv="Content-Security-Policy" content="script-src 'self'; require-trusted-types-for 'script'"><body><script type="module" src="/${this.entry}"></script>`,
+      `<!doctype html><meta http-equiv="Content-Security-Policy" content="script-src 'self'; require-trusted-types-for 'script'"><body><script src="/change.js"></script><script type="module" src="/${this.entry}"></script>`,
     );
     await this.server.start();
     this.browser = await ENGINES[0]!.launch();

@@ -1,7 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { analyze, buildLibrary, ENGINES, openLibrary, type Browser, type Page } from '../src/index.js';
-import { PageServer } from '../src/verify/page-server.js';
-import { writeFiles } from './helpers.js';
+import { BuiltPage } from './built-page.js';
 
 /** An element that uses most of what views and behaviors can do. */
 const FILES = {
@@ -56,34 +54,13 @@ slots: { default: {} }
   'elements/quay-flag/quay-flag.html': '<b>{flagName} {size}</b><slot></slot>',
 };
 
-let browser: Browser;
-let page: Page;
-const server = new PageServer();
-
-beforeAll(async () => {
-  const analysis = analyze(await openLibrary(writeFiles(FILES)));
-  expect(analysis.findings).toEqual([]);
-  const { files, findings } = await buildLibrary(analysis);
-  expect(findings).toEqual([]);
-  for (const [path, content] of files) server.put(`/${path}`, content);
-  server.put(
-    '/page.html',
-    '<!doctype html><meta http-equiv="Content-Security-Policy" content="script-src \'self\'; require-trusted-types-for \'script\'"><body><script type="module" src="/index.js"></script>',
-  );
-  await server.start();
-  browser = await ENGINES[0]!.launch();
-  page = await browser.newPage();
-  await page.open(`${server.origin}/page.html`);
-});
-
-afterAll(async () => {
-  await browser?.close();
-  await server.stop();
-});
+const built = new BuiltPage(FILES);
+beforeAll(() => built.start());
+afterAll(() => built.stop());
 
 /** Runs code in the page with a new, connected element as `mast`; gives what it returns. */
 function inPage<Value>(code: string): Promise<Value> {
-  return page.evaluate<Value>(
+  return built.page!.evaluate<Value>(
     `(async () => {
       const mast = document.createElement('quay-mast');
       document.body.append(mast);
@@ -290,7 +267,7 @@ describe('a built element', () => {
 
   it('takes over what was set before it was defined, attributes included', async () => {
     expect(
-      await page.evaluate(
+      await built.page!.evaluate(
         `(async () => {
           const holder = document.createElement('div');
           document.body.append(holder);

@@ -1,0 +1,11 @@
+// Builds what is shipped to browsers: one file for each module, so that packages get those that their elements use.
+import { build } from 'esbuild';
+import { readdirSync } from 'node:fs';
+
+await build({
+  entryPoints: readdirSync('src/runtime').map((name) => `src/runtime/${name}`),
+  outdir: 'dist/browser/runtime',
+  format: 'esm',
+  target: 'es2022',
+  logLevel: 'warning',
+});

@@ -1,0 +1,14 @@
+// Small changes of the runtime, one at a time: does a test in a browser notice? `npm run mutation:runtime`. The runtime
+// is built from the changed source; a page is told which change is on (`tests/built-page.ts`).
+import core from './stryker.config.mjs';
+
+export default {
+  ...core,
+  vitest: { configFile: 'vitest.mutation.runtime.config.ts' },
+  buildCommand: 'node scripts/build-runtime.mjs',
+  // What runs in a page cannot say which lines it came by.
+  coverageAnalysis: 'off',
+  ignoreStatic: false,
+  mutate: ['src/runtime/**/*.ts', '!src/runtime/inspect.ts', '!src/runtime/drawing.ts'],
+  jsonReporter: { fileName: '.mutation/runtime.json' },
+};
