@@ -9,9 +9,13 @@ export default {
   coverageAnalysis: 'perTest',
   ignoreStatic: true,
   concurrency: 2,
-  mutate: ['contract', 'view', 'emit', 'syntax', 'style', 'behavior', 'check', 'analysis'].map(
-    (folder) => `src/${folder}/**/*.ts`,
-  ),
+  mutate: [
+    ...['analysis', 'behavior', 'check', 'contract', 'emit', 'style', 'syntax', 'view'].map(
+      (folder) => `src/${folder}/**/*.ts`,
+    ),
+    'src/runtime/addresses.ts',
+    'src/runtime/member-key.ts',
+  ],
   reporters: ['clear-text', 'json'],
   jsonReporter: { fileName: '.mutation/report.json' },
   clearTextReporter: { allowColor: false, reportTests: false, reportMutants: false },
