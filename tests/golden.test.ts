@@ -8,6 +8,8 @@ import { CODES } from '../src/findings/codes/index.js';
 import type { Finding } from '../src/findings/finding.js';
 import { analyze, openLibrary, Workspace, type LibraryElement } from '../src/index.js';
 import { elementTypeFiles } from '../src/types/type-files.js';
+import { readBehavior, type Behavior } from '../src/behavior/read-behavior.js';
+import { BEHAVIORS } from './golden-behaviors.js';
 import { EVERY_TYPE, MISTAKES, MIXED } from './golden-corpus.js';
 import { copyDemo, writeFiles } from './helpers.js';
 
@@ -138,5 +140,53 @@ export function press(every) {}
     expect(findings.filter(({ severity }) => severity === 'error')).toEqual([]);
     for (const element of elements)
       await expect(emitted(element, elements)).toMatchFileSnapshot(golden(`${element.contract.tag}.txt`));
+  });
+});
+
+/** Everything that is known of a behavior, in a few lines. */
+function known({ exports, named, positions, ...rest }: Behavior): string {
+  const reads = (one: Behavior['exports'] extends Map<string, infer Export> ? Export : never): string =>
+    one.reads === 'everything'
+      ? 'everything'
+      : `properties [${[...one.reads.properties].join(' ')}], state [${[...one.reads.state].join(' ')}]`;
+  const at = (offset: number): string => `${positions.at(offset).line}:${positions.at(offset).column}`;
+  const listed = (list: Iterable<Parameters<typeof reads>[0]>): string[] =>
+    [...list].map(
+      (one) =>
+        `    ${one.name} (${one.kind}${one.takesInside ? ', takes the inside' : ''}) at ${at(one.offset)} reads ${reads(one)}`,
+    );
+  return [
+    '  exports',
+    ...listed(exports.values()),
+    ...Object.entries(named).flatMap(([kind, functions]) => [`  ${kind}`, ...listed(functions.values())]),
+    ...Object.entries(rest).map(([key, value]) => `  ${key}: ${JSON.stringify(value)}`),
+  ].join('\n');
+}
+
+describe('what is read', () => {
+  it('of behaviors', async () => {
+    const read = Object.entries(BEHAVIORS).map(([name, text]) => {
+      const { behavior, findings } = readBehavior('mast.ts', text);
+      return `${name}\n${[known(behavior), ...findings.map(line)].join('\n')}`;
+    });
+    await expect(`${read.join('\n\n')}\n`).toMatchFileSnapshot(golden('behaviors.txt'));
+  });
+
+  it('of contracts, with what their traits bring', async () => {
+    const library = await open({
+      'lastwright.yaml': 'library: 1\neverywhere: [lit]\ndefinitions: definitions.yaml\n',
+      'definitions.yaml': 'parcel: { type: object, properties: { id: { type: string } } }\n',
+      'traits/lit/lit.trait.yaml':
+        'trait: 1\nname: lit\nproperties: { glow: { type: number, reflect: true }, far: { type: string, attribute: false }, dim: { type: string, attribute: shade } }\nevents: { lit-up: {}, mast-up: { cancelable: true } }\nmethods: { open: {}, shine: {} }\nstates: { glowing: {}, high: {} }\ncssProperties: { --lit: {}, --mast: {} }\ndefinitions: { beam: { type: string }, parcel: { type: number } }\n',
+      '.contract.yaml':
+        'contract: 1\ntag: quay-mast\ntraits: [{ trait: lit, as: { glow: shineLevel, far: label, dim: duskTone } }]\nproperties: { label: { type: string } }\nevents: { mast-up: One line }\nmethods: { open: {} }\nstates: { high: {} }\ncssProperties: { --mast: {} }\n',
+      'elements/quay-every/quay-every.contract.yaml': EVERY_TYPE,
+      'elements/quay-every/quay-every.html': '',
+    });
+    const { elements, findings } = analyze(library);
+    const read = elements.map(({ contract }) => JSON.stringify(contract, undefined, 1));
+    await expect(`${[...read, ...findings.map(line)].join('\n')}\n`).toMatchFileSnapshot(
+      golden('contracts.txt'),
+    );
   });
 });

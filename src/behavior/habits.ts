@@ -23,7 +23,8 @@ function memberPath(node: TreeNode): { root: string; members: string[] } | undef
   let at = node;
   while (at.type === 'MemberExpression') {
     const property = at.property as TreeNode;
-    members.unshift(at.computed ? '[]' : (property.name as string));
+    const isText = property.type === 'Literal' && typeof property.value === 'string';
+    members.unshift(at.computed ? (isText ? String(property.value) : '[]') : (property.name as string));
     at = at.object as TreeNode;
   }
   return at.type === 'Identifier' ? { root: at.name as string, members } : undefined;

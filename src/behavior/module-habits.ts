@@ -1,12 +1,20 @@
+import type { EcmaScriptModule } from 'oxc-parser';
 import { isFunction, isTreeNode, walk, type TreeNode } from '../syntax/tree.js';
 
 /** Modules that a module imports or passes on, types aside. */
-export function importsIn(root: TreeNode): { from: string; offset: number }[] {
-  return (root.body as TreeNode[]).flatMap((statement) => {
-    const { source } = statement;
-    const ofTypes = statement.importKind === 'type' || statement.exportKind === 'type';
-    return isTreeNode(source) && !ofTypes ? [{ from: String(source.value), offset: source.start }] : [];
-  });
+export function importsIn(
+  root: TreeNode,
+  { staticImports, staticExports }: EcmaScriptModule,
+): { from: string; offset: number }[] {
+  // A statement that names types alone is none when the module runs.
+  const ofTypes = new Set(
+    [...staticImports, ...staticExports]
+      .filter(({ entries }) => entries.length > 0 && entries.every(({ isType }) => isType))
+      .map(({ start }) => start),
+  );
+  return (root.body as TreeNode[]).flatMap(({ source, start }) =>
+    isTreeNode(source) && !ofTypes.has(start) ? [{ from: String(source.value), offset: source.start }] : [],
+  );
 }
 
 /** Places that read `shadowRoot` of a host: `inside.host.shadowRoot`. */

@@ -79,7 +79,7 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
     moduleState: [],
     positions,
   };
-  const { program, errors } = parseSync(file, text, { astType: 'js', sourceType: 'module' });
+  const { program, errors, module } = parseSync(file, text, { astType: 'js', sourceType: 'module' });
   const [error] = errors;
   if (error) {
     findings.push(
@@ -94,6 +94,8 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
   }
   const root = program as unknown as TreeNode;
   const functions = moduleFunctions(root);
+  const exported = module.staticExports.flatMap(({ entries }) => entries);
+  const types = new Set(exported.flatMap(({ isType, exportName }) => (isType ? exportName.name : [])));
   for (const statement of root.body as TreeNode[]) {
     if (statement.type === 'ExportDefaultDeclaration' || statement.type === 'ExportAllDeclaration') {
       findings.push(
@@ -107,8 +109,9 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
         ),
       );
     }
-    if (statement.type !== 'ExportNamedDeclaration' || statement.exportKind === 'type') continue;
-    for (const { name, value, offset } of exportedNames(statement)) {
+    if (statement.type !== 'ExportNamedDeclaration') continue;
+    for (const { name, value, offset } of exportedNames(statement, functions)) {
+      if (types.has(name)) continue;
       const node = value ?? functions.get(name);
       behavior.exports.set(name, {
         name,
@@ -152,7 +155,7 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
     else if (emission) behavior.emissions.push(emission);
     if (isFunction(node)) behavior.mutations.push(...mutationsIn(node, text));
   });
-  behavior.imports = importsIn(root);
+  behavior.imports = importsIn(root, module);
   behavior.shadowRoots = shadowRootsIn(root);
   behavior.moduleState = moduleStateIn(root);
   const connected = functions.get('connected');
@@ -185,16 +188,15 @@ interface Exported {
   offset: number;
 }
 
-function exportedNames(statement: TreeNode): Exported[] {
+function exportedNames(statement: TreeNode, functions: ReadonlyMap<string, TreeNode>): Exported[] {
   const declaration = statement.declaration;
   if (!isTreeNode(declaration)) {
     return (statement.specifiers as TreeNode[])
-      .filter(
-        ({ exportKind, exported }) => exportKind !== 'type' && (exported as TreeNode).type === 'Identifier',
-      )
+      .filter(({ exported }) => (exported as TreeNode).type === 'Identifier')
       .map((specifier) => ({
         name: (specifier.exported as TreeNode).name as string,
-        value: undefined,
+        // What another module has cannot be seen from here.
+        value: statement.source ? undefined : functions.get((specifier.local as TreeNode).name as string),
         offset: specifier.start,
       }));
   }
@@ -267,10 +269,8 @@ function stateNames(node: TreeNode): string[] | undefined {
   const names: string[] = [];
   for (const property of result.properties as TreeNode[]) {
     const key = property.key;
-    if (property.type !== 'Property' || property.computed || !isTreeNode(key) || key.type !== 'Identifier') {
-      return undefined;
-    }
-    names.push(key.name as string);
+    if (property.type !== 'Property' || property.computed || !isTreeNode(key)) return undefined;
+    names.push(String(key.type === 'Identifier' ? key.name : key.value));
   }
   return names;
 }
