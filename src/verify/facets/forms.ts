@@ -16,6 +16,8 @@ interface Data {
   canBeDisabled: boolean;
   /** True if a consumer can demand a value by a property or an attribute `required`. */
   canBeRequired: boolean;
+  /** True if a consumer can say what kind of button it is. */
+  takesType: boolean;
   /** True for a button, which sends a form and has no value of its own. */
   button: boolean;
 }
@@ -49,6 +51,8 @@ export const forms: Facet<Data> = {
         canBeRequired: takes('required'),
         part: contract.passthrough?.to,
         button: contract.passthrough?.native === 'button' && !contract.form,
+        // A type that is kept out is the element's own affair.
+        takesType: !contract.passthrough?.except.includes('type'),
       },
     };
   },
@@ -71,7 +75,7 @@ export const forms: Facet<Data> = {
     const stage: FormTrial = { page, mounted, form, fieldset, label, data };
     const results = [
       await tryMembership(stage),
-      ...(data.button ? [await tryButton(stage)] : []),
+      ...(data.button && data.takesType ? [await tryButton(stage)] : []),
       ...(data.button || data.ofState ? [] : [await tryValue(stage)]),
       ...(data.button ? [] : [await tryTyping(stage), await tryValidity(stage)]),
       await tryFieldset(stage),

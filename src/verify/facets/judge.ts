@@ -76,10 +76,11 @@ async function judgeValues({ page, mounted, parts, after, observer }: Case, expe
     );
   }
   for (const [name, text] of Object.entries(expectation.text ?? {})) {
-    const seen = (): string | undefined =>
-      findTarget(mounted.element, name, parts)?.textContent?.replace(/\s+/g, ' ').trim();
-    await page.until(() => seen() === text);
-    observer.expect(`${after}, read the text of ${name}`, seen() === text, show(seen()), show(text));
+    const seen = (): string | undefined => inOneLine(findTarget(mounted.element, name, parts)?.textContent);
+    // A person who writes down what is to be read breaks lines where they like.
+    const wanted = inOneLine(text);
+    await page.until(() => seen() === wanted);
+    observer.expect(`${after}, read the text of ${name}`, seen() === wanted, show(seen()), show(wanted));
   }
   for (const [name, text] of Object.entries(expectation.attribute ?? {})) {
     const seen = (): string | null => mounted.element.getAttribute(name);
@@ -132,4 +133,9 @@ export function sameValue(a: unknown, b: unknown): boolean {
   return (
     keys.length === Object.keys(b).length && keys.every((key) => sameValue(a[key as never], b[key as never]))
   );
+}
+
+/** A text as most of a page shows it: white space between words is one space. */
+function inOneLine(text: string | null | undefined): string | undefined {
+  return text?.replace(/\s+/g, ' ').trim();
 }

@@ -1,0 +1,117 @@
+import { describe, expect, it } from 'vitest';
+import { verifyReportSchema } from '../src/index.js';
+import { lastwright, writeFiles } from './helpers.js';
+
+/**
+ * A library as an author writes it who knows the documentation alone: names that code could stumble over, a button whose
+ * type is its own affair, a text that breaks lines, an element without a shadow root. Nothing of it is wrong.
+ */
+const LIBRARY = {
+  'lastwright.yaml': 'library: 1\nhosts: [html]\n',
+  'package.json': '{ "name": "basin", "version": "1.0.0" }',
+  'elements/quay-mooring/quay-mooring.contract.yaml': `contract: 1
+tag: quay-mooring
+properties:
+  row: { type: string, required: true }
+  number: { type: integer, minimum: 1, default: 1 }
+  taken: { type: boolean, reflect: true }
+  kind: { enum: [plain, wide, deep], default: plain, reflect: true }
+slots: { default: { description: A hint } }
+events:
+  mooring-pick: { by: person, detail: { type: object, properties: { place: { type: string } }, required: [place] }, cancelable: true }
+methods: { blink: { description: Shows where it is } }
+parts: { control: The button }
+states: { blinking: While it shows where it is }
+passthrough: { to: control, native: button, except: [type] }
+variants: { control: { always: mooring, kind: { plain: '', wide: is-wide, deep: is-deep } } }
+`,
+  'elements/quay-mooring/quay-mooring.html': `<button part="control" type="button" disabled="{taken || disabled}" aria-pressed="{picked ? 'true' : 'false'}" onclick="pick()">
+  {place}<slot></slot>
+</button>
+`,
+  'elements/quay-mooring/quay-mooring.css':
+    ':host { display: inline-block; }\n.mooring { border-radius: 4px; }\n.is-wide { min-width: 4rem; }\n.is-deep { border-style: dashed; }\n',
+  'elements/quay-mooring/quay-mooring.ts': `import type { Inside } from './quay-mooring.contract.yaml';
+export const state = () => ({ 'picked': false, blinks: 0 });
+const placeOf = (mooring: Inside) => \`\${mooring.row}\${mooring.number}\`;
+export const results = { place: placeOf };
+const pickPlace = (mooring: Inside) => {
+  if (mooring.emit('mooring-pick', { place: placeOf(mooring) })) mooring.state.picked = !mooring.state.picked;
+};
+export { pickPlace as pick };
+export const states = { blinking: (mooring: Inside) => mooring.state.blinks > 0 };
+export function blink(mooring: Inside) { mooring.state.blinks = mooring.state.blinks + 1; }
+`,
+  'elements/quay-mooring/quay-mooring.samples.yaml': `- sample: A mooring is picked
+  properties: { row: F, number: 7 }
+  steps:
+    - expect: { text: { control: F7 } }
+    - click: control
+    - expect: { event: mooring-pick, detail: { place: F7 } }
+    - call: blink
+    - expect: { states: { blinking: true } }
+- sample: A taken one
+  properties: { row: A, kind: wide, taken: true }
+  slots: { default: '<i>!</i>' }
+`,
+  'elements/quay-basin/quay-basin.contract.yaml': `contract: 1
+tag: quay-basin
+properties:
+  rows: { type: array, items: { type: object, properties: { name: { type: string }, places: { type: array, items: { type: integer } } }, required: [name, places] }, default: [] }
+  host: { type: string, default: Nobody }
+slots: { default: {}, sign: {} }
+parts: { plan: The plan }
+events: { basin-pick: { detail: { type: object } } }
+`,
+  'elements/quay-basin/quay-basin.html': `<pre part="plan">Basin
+  of {host}</pre>
+<template when="filled.sign"><header><slot name="sign"></slot></header></template>
+<template for-each="value of rows" key="value.name">
+  <div>{value.name}: <template for-each="state, index of value.places"><quay-mooring row="{value.name}" number="{state}" title="{\`Row \${value.name}, \${index + 1} of \${value.places.map((host) => host).length}\`}" onmooring-pick="picked(event)"></quay-mooring></template></div>
+</template>
+<slot></slot>
+`,
+  'elements/quay-basin/quay-basin.css': ':host { display: block; }\n',
+  'elements/quay-basin/quay-basin.ts': `import type { Inside } from './quay-basin.contract.yaml';
+export function picked(basin: Inside, event: CustomEvent<{ place: string }>) { basin.emit('basin-pick', { place: event.detail.place }); }
+`,
+  'elements/quay-basin/quay-basin.samples.yaml': `- sample: Two rows
+  properties: { rows: [{ name: A, places: [1, 2] }, { name: B, places: [1] }] }
+  slots: { sign: <b>Basin</b> }
+  steps:
+    - expect: { text: { plan: "Basin\\n  of Nobody" } }
+    - click: quay-mooring
+    - expect: { event: basin-pick, detail: { place: A1 } }
+`,
+  'elements/quay-fee/quay-fee.contract.yaml': `contract: 1
+tag: quay-fee
+encapsulation: none
+properties: { amount: { type: number, default: 0 }, currency: { enum: [EUR, USD], default: EUR } }
+`,
+  'elements/quay-fee/quay-fee.html':
+    '<data class="fee" value="{amount}">{amount.toFixed(2)} {currency}</data>\n',
+  'elements/quay-fee/quay-fee.css':
+    '.fee { color: teal; } :host-context(.dark) .fee { color: white; } :host([hidden]) { display: none; }\n',
+};
+
+describe('a library of sound elements from views', () => {
+  it('is found sound: check says nothing, and nothing fails', async () => {
+    const folder = writeFiles(LIBRARY);
+    const checked = await lastwright(['check', '--library', folder]);
+    expect(checked.stdout).toContain('3 elements: 0 errors, 0 warnings');
+    const { stdout } = await lastwright(['verify', '--json', '--library', folder]);
+    const { results } = verifyReportSchema.parse(JSON.parse(stdout));
+    const failing = results.filter(({ verdict }) => verdict === 'fails');
+    expect(failing.map(({ element, facet, note }) => `${element} ${facet}: ${note}`)).toEqual([]);
+    expect(new Set(results.map(({ element }) => element)).size).toBe(3);
+    // What made the difference was looked at.
+    const seen = (element: string, facet: string): string[] =>
+      results.filter((one) => one.element === element && one.facet === facet).map(({ verdict }) => verdict);
+    for (const [element, facet] of [
+      ['quay-basin', 'samples'],
+      ['quay-mooring', 'forms'],
+      ['quay-fee', 'upgrade'],
+    ] as const)
+      expect(seen(element, facet).length, `${element} ${facet}`).toBeGreaterThan(0);
+  });
+});
