@@ -78,6 +78,9 @@ export class PassingElement extends ViewElement {
       for (const name of host.getAttributeNames()) {
         if (host.#passes(name)) host.#give(name, host.getAttribute(name));
       }
+      // A list that takes several from the start has nothing chosen by itself (HTML, section 4.10.7).
+      if (control instanceof HTMLSelectElement && control.multiple)
+        for (const option of control.options) option.selected = option.defaultSelected;
       for (const [name, value] of host.#waiting) control[name as never] = value as never;
       host.#waiting.clear();
       host.#shown?.(host, control);

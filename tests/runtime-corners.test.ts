@@ -1,0 +1,284 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { BuiltPage } from './built-page.js';
+
+/** Elements that take the runtime into its corners. */
+const FILES = {
+  'lastwright.yaml': 'library: 1\neverywhere: [lit]\n',
+  'package.json': '{ "name": "corners", "version": "1.0.0" }',
+  'traits/lit/lit.trait.yaml': 'trait: 1\nname: lit\nproperties: { glow: { type: number, default: 0 } }\n',
+  'traits/lit/lit.ts': `export function connected() { (globalThis.told ??= []).push('trait begins'); return () => globalThis.told.push('trait ends'); }
+`,
+  ...control(
+    'quay-select',
+    'select',
+    '<select part="control"><option value="a">A</option><option value="b">B</option></select>',
+  ),
+  ...control('quay-box', 'input', '<input part="control">'),
+  ...control(
+    'quay-push',
+    'button',
+    '<button part="control"><slot></slot></button>',
+    'slots: { default: {} }\n',
+  ),
+  'elements/quay-fill/quay-fill.contract.yaml':
+    'contract: 1\ntag: quay-fill\nslots: { default: {}, top: {} }\nmethods: { note: { parameters: [{ name: what, schema: { type: string } }] } }\n',
+  'elements/quay-fill/quay-fill.html':
+    '<b>{filled.default ? "content" : "none"}</b><i>{filled.top ? "top" : "no top"}</i><slot></slot><slot name="top"></slot><u>{seen}</u><s>{counted()}</s>',
+  'elements/quay-fill/quay-fill.css':
+    "@font-face { font-family: Quay; src: url('data:font/woff2;base64,AA==') } :host { display: block }",
+  'elements/quay-fill/quay-fill.ts': `
+let draws = 0;
+export const state = () => ({ seen: '' });
+export function note(fill, what) { fill.state.seen = what; }
+export function counted(fill) { return fill.state.seen.length >= 0 ? ++draws : 0; }
+export function connected() { globalThis.told.push('begins'); return () => globalThis.told.push('ends'); }
+export function disconnected() { globalThis.told.push('left'); }
+`,
+  'elements/quay-rows/quay-rows.contract.yaml':
+    'contract: 1\ntag: quay-rows\nproperties: { rows: { type: array, items: { type: object }, default: [] } }\nslots: { row: { each: rows, key: id } }\n',
+  'elements/quay-rows/quay-rows.html':
+    '<template for-each="row of rows" key="row.id"><p><slot name="row-{row.id}"></slot></p></template>',
+  'elements/quay-early/quay-early.contract.yaml':
+    'contract: 1\ntag: quay-early\nproperties: { label: { type: string, reflect: true }, on: { type: boolean, reflect: true } }\n',
+  'elements/quay-early/quay-early.html': '<b>{label}</b>',
+  'elements/quay-list/quay-list.contract.yaml':
+    'contract: 1\ntag: quay-list\nproperties: { rows: { type: array, items: { type: object }, default: [] } }\nmethods: { draws: {} }\n',
+  'elements/quay-list/quay-list.html':
+    '<template for-each="row, at of rows" key="row.id"><i>{at}{row.name}{shown(row)}</i></template>',
+  'elements/quay-list/quay-list.ts': `
+const seen = [];
+export function shown(list, row) { seen.push(row.id); return ''; }
+export function draws() { return seen.splice(0); }
+`,
+};
+
+function control(tag: string, native: string, html: string, more = ''): Record<string, string> {
+  return {
+    [`elements/${tag}/${tag}.contract.yaml`]: `contract: 1\ntag: ${tag}\n${more}parts: { control: {} }\npassthrough: { to: control, native: ${native} }\n`,
+    [`elements/${tag}/${tag}.html`]: html,
+  };
+}
+
+const built = new BuiltPage(FILES);
+beforeAll(() => built.start());
+afterAll(() => built.stop());
+
+/** Runs code in the page with what it makes in a fresh place of its own. */
+const inPlace = <Value>(markup: string, code: string) =>
+  built.run<Value>(`
+    const place = document.body.appendChild(document.createElement('div'));
+    place.innerHTML = html(${JSON.stringify(markup)});
+    const one = (selector) => place.querySelector(selector);
+    const inside = (element, selector) => element.shadowRoot.querySelector(selector);
+    const soon = () => new Promise((resolve) => setTimeout(resolve));
+    try { await soon(); ${code} } finally { place.remove(); }`);
+
+describe('a control inside, in a form', () => {
+  const entries = `const entries = () => [...new FormData(one('form'))].map(([name, value]) => name + '=' + value).join('&');`;
+
+  it('sends one entry for each chosen option, under the element’s name', async () => {
+    const seen = await inPlace(
+      '<form><quay-select name="kind" multiple></quay-select></form>',
+      `${entries}
+       const select = inside(one('quay-select'), 'select');
+       const none = entries();
+       for (const option of select.options) option.selected = true;
+       select.dispatchEvent(new Event('change', { bubbles: true }));
+       const both = entries();
+       one('quay-select').removeAttribute('multiple');
+       await soon();
+       select.value = 'b';
+       select.dispatchEvent(new Event('change', { bubbles: true }));
+       return [none, both, entries()];`,
+    );
+    expect(seen).toEqual(['', 'kind=a&kind=b', 'kind=b']);
+  });
+
+  it('sends the value of a box only while it is checked', async () => {
+    const seen = await inPlace(
+      '<form><quay-box name="far" type="checkbox" value="yes"></quay-box></form>',
+      `${entries}
+       const before = entries();
+       inside(one('quay-box'), 'input').click();
+       const checked = entries();
+       inside(one('quay-box'), 'input').click();
+       return [before, checked, entries()];`,
+    );
+    expect(seen).toEqual(['', 'far=yes', '']);
+  });
+
+  it('sends nothing without a name, and nothing for a button', async () => {
+    const seen = await inPlace(
+      '<form><quay-select multiple></quay-select><quay-push name="go" value="x" type="button">Go</quay-push></form>',
+      `${entries}
+       const select = inside(one('quay-select'), 'select');
+       for (const option of select.options) option.selected = true;
+       select.dispatchEvent(new Event('change', { bubbles: true }));
+       return entries();`,
+    );
+    // What a form is given under no name at all is there, as the platform has it.
+    expect(seen).not.toContain('go=');
+    expect(seen).not.toContain('Stryker');
+  });
+});
+
+describe('an enumerated attribute', () => {
+  it('gives its keywords whatever their case, and what stands for a missing or an invalid one', async () => {
+    const seen = await inPlace(
+      '<quay-push></quay-push>',
+      `const push = one('quay-push');
+       const read = () => push.type;
+       const values = [read()];
+       for (const text of ['BUTTON', 'reset', 'nonsense', '']) {
+         push.setAttribute('type', text);
+         values.push(read());
+       }
+       push.removeAttribute('type');
+       return [...values, read()];`,
+    );
+    expect(seen).toEqual(['submit', 'button', 'reset', 'submit', 'submit', 'submit']);
+  });
+});
+
+describe('what an element is given', () => {
+  it('is content when it is an element or a text, and none when it is white space', async () => {
+    const seen = await inPlace(
+      '<quay-fill> \n </quay-fill>',
+      `const fill = one('quay-fill');
+       const read = () => [inside(fill, 'b').textContent, inside(fill, 'i').textContent].join();
+       const values = [read()];
+       for (const change of [
+         () => fill.append('text'),
+         () => fill.replaceChildren(document.createComment('x')),
+         () => fill.append(Object.assign(document.createElement('em'), { slot: 'top' })),
+         () => fill.append(document.createElement('em')),
+         () => fill.replaceChildren('  '),
+       ]) { change(); await soon(); values.push(read()); }
+       return values;`,
+    );
+    expect(seen).toEqual([
+      'none,no top',
+      'content,no top',
+      'none,no top',
+      'none,top',
+      'content,top',
+      'none,no top',
+    ]);
+  });
+
+  it('stamps a template with its texts, whole values, paths and places', async () => {
+    const seen = await inPlace(
+      `<quay-rows><template slot="row"><b title="{item.name}" hidden="{off}" data-at="{index}">{name}: {item.deep.x}, {deep.no.way}{index}</b></template></quay-rows>
+       <quay-rows><template slot="row"> <i>{name}</i> and <u>{item}</u> </template></quay-rows>
+       <quay-rows><template slot="row"> <i>{item}</i> </template></quay-rows>`,
+      `const [first, second, third] = place.querySelectorAll('quay-rows');
+       for (const rows of [first, second]) rows.rows = [{ id: 1, name: 'N', off: false, deep: { x: 2 } }, { id: 2, name: 'M', off: true }];
+       third.rows = [{ id: 3, item: 'own' }];
+       await soon();
+       const shown = (rows) => [...rows.children].filter(({ localName }) => localName !== 'template').map((element) => element.outerHTML);
+       return [shown(first), shown(second).length, second.lastElementChild.localName, second.lastElementChild.textContent.trim(), shown(third)];`,
+    );
+    expect(seen).toEqual([
+      [
+        '<b title="N" data-at="0" slot="row-1">N: 2, 0</b>',
+        '<b title="M" hidden="" data-at="1" slot="row-2">M: , 1</b>',
+      ],
+      2,
+      'span',
+      'M and [object Object]',
+      ['<i slot="row-3">own</i>'],
+    ]);
+  });
+
+  it('stamps anew when a template comes later, and not for other content', async () => {
+    const seen = await inPlace(
+      '<quay-rows></quay-rows>',
+      `const rows = one('quay-rows');
+       rows.rows = [{ id: 1, name: 'N' }];
+       await soon();
+       const before = rows.children.length;
+       rows.append(document.createElement('p'));
+       await soon();
+       const other = rows.children.length;
+       const template = document.createElement('template');
+       template.slot = 'row';
+       template.innerHTML = html('<i>{name}</i>');
+       rows.append(template);
+       await soon();
+       return [before, other, rows.lastElementChild.outerHTML];`,
+    );
+    expect(seen).toEqual([0, 1, '<i slot="row-1">N</i>']);
+  });
+});
+
+describe('the life of an element', () => {
+  it('ends what began last first, and ends nothing that gave nothing back', async () => {
+    const seen = await inPlace(
+      '<quay-fill></quay-fill>',
+      `globalThis.told = [];
+       const fill = one('quay-fill');
+       fill.remove();
+       const ends = globalThis.told.splice(0);
+       place.append(fill);
+       return [ends, globalThis.told.splice(0)];`,
+    );
+    expect(seen).toEqual([
+      ['left', 'trait ends', 'ends'],
+      ['begins', 'trait begins'],
+    ]);
+  });
+
+  it('draws again when its state is another one, and not when it is the same', async () => {
+    const seen = await inPlace(
+      '<quay-fill></quay-fill>',
+      `const fill = one('quay-fill');
+       const count = () => Number(inside(fill, 's').textContent);
+       const start = count();
+       fill.note('x'); await soon();
+       const once = count();
+       fill.note('x'); await soon();
+       return [inside(fill, 'u').textContent, once - start, count() - once];`,
+    );
+    expect(seen).toEqual(['x', 1, 0]);
+  });
+
+  it('draws only the rows whose item is another one', async () => {
+    const seen = await inPlace(
+      '<quay-list></quay-list>',
+      `const list = one('quay-list');
+       const [a, b, c] = ['a', 'b', 'c'].map((id) => ({ id, name: id }));
+       list.rows = [a, b, c]; await soon(); list.draws();
+       list.rows = [a, { id: 'b', name: 'B' }, c]; await soon();
+       const changed = list.draws();
+       list.rows = [a, b]; await soon();
+       const shorter = list.draws();
+       list.rows = [a, b, c, { id: 'd', name: 'd' }]; await soon();
+       return [changed, shorter, list.draws(), list.shadowRoot.textContent];`,
+    );
+    expect(seen).toEqual([['b'], ['b'], ['c', 'd'], '0a1b2c3d']);
+  });
+
+  it('reflects what was set before it was made known, and what a clone is given', async () => {
+    const seen = await inPlace(
+      '',
+      `const early = document.createElement('quay-early');
+       early.label = 'L';
+       early.on = true;
+       const other = early.cloneNode(true);
+       return [early.getAttribute('label'), early.getAttribute('on'), other.label, other.on];`,
+    );
+    expect(seen).toEqual(['L', '', 'L', true]);
+  });
+
+  it('gives the document its fonts once, beside those that are there', async () => {
+    const seen = await inPlace(
+      '<quay-fill></quay-fill><quay-fill></quay-fill>',
+      `const rules = document.adoptedStyleSheets.flatMap((sheet) => [...sheet.cssRules].map(({ constructor }) => constructor.name));
+       const { inDocument } = await import('/shared/runtime.js');
+       const sheet = new CSSStyleSheet();
+       inDocument(sheet);
+       return [rules, document.adoptedStyleSheets.length, document.adoptedStyleSheets.at(-1) === sheet];`,
+    );
+    expect(seen).toEqual([['CSSFontFaceRule'], 2, true]);
+  });
+});
