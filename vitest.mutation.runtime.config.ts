@@ -1,7 +1,15 @@
 import { defineConfig } from 'vitest/config';
 
 /** Tests that drive the runtime in a browser; the first that fails is enough. */
-const DRIVING = ['runtime', 'runtime-more', 'runtime-openings', 'runtime-names', 'runtime-corners', 'platform', 'native'];
+const DRIVING = [
+  'runtime',
+  'runtime-more',
+  'runtime-openings',
+  'runtime-names',
+  'runtime-corners',
+  'platform',
+  'native',
+];
 
 export default defineConfig({
   test: {
