@@ -248,6 +248,27 @@ events: { mast-up: {} }
 - sample: One
 `,
   ),
+  'samples that name elements': samples(
+    `- sample: One
+  properties: { pick: x, day: null, label: 1 }
+  steps:
+    - click: b
+    - click: i
+    - click: u
+    - click: em
+    - click: strong
+    - click: section
+    - click: host
+    - click: '#x'
+    - expect: { visible: [u, knob], hidden: [s], text: { em: x, kbd: y } }
+`,
+    {
+      '.contract.yaml':
+        'contract: 1\ntag: quay-mast\nproperties: { label: { type: string }, pick: { function: {} }, day: { instance: Date } }\nparts: { knob: {} }\nslots: { default: {}, top: {} }\n',
+      '.html':
+        '<b part="knob" local-name="{label}" local-names="b i">{label}</b><template when="label"><u>{pick}</u></template><template otherwise><em>{day}</em></template><template for-each="one of label"><strong></strong></template>',
+    },
+  ),
   'samples that are none': samples('sample: x\n'),
   'samples with values that do not fit': samples(
     '- sample: One\n  properties: { size: x, look: lowd, rows: [1], on: yes, label: 1 }\n  steps: [{ set: { size: y } }]\n- sample: Two\n',
@@ -271,6 +292,15 @@ events: { mast-up: {} }
       'trait: 1\nname: lit\nproperties: { label: { type: string }, Glow: { type: number } }\nstates: { glowing: {} }\n',
     'traits/lit/lit.ts':
       'export const state = () => ({});\nexport function other() {}\nexport const states = { glows() {} };\nexport const changes = { glow() {} };\nexport default 1;\n',
+  },
+  'variants with many classes, of a trait and of none': {
+    'traits/lit/lit.trait.yaml':
+      'trait: 1\nname: lit\nproperties: { glow: { type: number } }\nstates: { high: {} }\n',
+    'traits/lit/lit.ts':
+      'export const states = { hgh() {} };\nexport const changes = { glw() {} };\nexport function shine() {}\n',
+    '.contract.yaml':
+      'contract: 1\ntag: quay-mast\ntraits: [lit, lit]\nproperties: { label: { type: string } }\nparts: { knob: {} }\nvariants: { knob: { always: "one   two" } }\n',
+    '.html': '<b part="knob" class="  three\n four ">{label}</b>',
   },
   'a wrapped class': {
     '.contract.yaml': contractWith('wraps: { element: ../mast.ts }'),

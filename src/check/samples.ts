@@ -1,3 +1,4 @@
+import type { MarkupNode } from '../view/parse-view.js';
 import type { Code } from '../findings/severities.js';
 import { report } from '../findings/report.js';
 import type { Finding } from '../findings/finding.js';
@@ -12,8 +13,9 @@ import type { LibraryElement } from '../library/library-element.js';
 const ACTS = ['click', 'focus', 'type', 'press', 'set', 'call', 'expect'] as const;
 
 /** Names that samples use are names of the contract. */
-export function checkSamples({ contract, folder, samples, locateSample }: LibraryElement): Finding[] {
+export function checkSamples({ contract, folder, view, samples, locateSample }: LibraryElement): Finding[] {
   const findings: Finding[] = [];
+  const elements = new Set(elementsOf(view?.nodes ?? []));
   const note = (
     path: PropertyKey[],
     of: 'key' | 'value',
@@ -51,10 +53,7 @@ export function checkSamples({ contract, folder, samples, locateSample }: Librar
     if (!/^[A-Za-z][A-Za-z0-9-]*$/.test(value) || value === 'host') return;
     // Of what a class draws nobody knows: there a tag's name is a selector.
     if (!isEmitted(contract) && (isNativeElement(value) || value.includes('-'))) return;
-    // Also a name that an element has by turns.
-    const names = folder.view?.text.match(/local-names=["'][^"']*["']/g)?.join(' ') ?? '';
-    if (new RegExp(`(?<![\\w-])${value}(?![\\w-])`).test(names)) return;
-    if (!folder.view?.text.includes(`<${value}`)) name('part', value, path, of);
+    if (!elements.has(value)) name('part', value, path, of);
   };
   const attribute = (value: string, path: PropertyKey[]): void => {
     const names = contract.properties.flatMap((property) => property.attribute ?? []);
@@ -159,4 +158,13 @@ export function checkSamples({ contract, folder, samples, locateSample }: Librar
     });
   });
   return findings;
+}
+
+/** The local names of all elements in a view, those that an element has by turns included. */
+function elementsOf(nodes: readonly MarkupNode[]): string[] {
+  return nodes.flatMap((node) => {
+    if (node.kind === 'text') return [];
+    const inner = elementsOf([...node.children, ...((node.kind === 'when' && node.otherwise) || [])]);
+    return node.kind === 'element' ? [node.name, ...(node.dynamic?.among ?? []), ...inner] : inner;
+  });
 }
