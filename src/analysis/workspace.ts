@@ -76,8 +76,8 @@ export class Workspace {
   }
 
   /**
-   * Reads what has changed: files by their paths, or everything where none are named. Gives the tags of the elements that
-   * are known anew from then on.
+   * Reads what has changed: files by their paths, or everything where none are named. Gives the elements that are known
+   * anew from then on: their tags, or their folders where the contract cannot be read. None if nothing has changed.
    */
   async update(paths?: readonly string[]): Promise<string[]> {
     const before = this.#library;
@@ -92,7 +92,7 @@ export class Workspace {
     this.#contracts = new Contracts(this.#frame.shared, this.#library.elements, known);
     this.#forgetTouched(before.elements, known);
     const anew = this.#library.elements.filter((folder) => !this.#units.has(folder));
-    return anew.flatMap((folder) => this.#contracts.of(folder).contract?.tag ?? []);
+    return anew.map((folder) => this.#contracts.of(folder).contract?.tag ?? folder.folder);
   }
 
   /** The library with the folders read again that these files lie in; undefined where more than that has changed. */

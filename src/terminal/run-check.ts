@@ -126,27 +126,35 @@ export async function watchCheck(run: CheckRun): Promise<void> {
   let timer: NodeJS.Timeout | undefined;
   let running = Promise.resolve();
   const changed = new Set<string>();
-  const check = async (): Promise<void> => {
-    const paths = [...changed];
-    changed.clear();
+  const tell = async (): Promise<void> => {
     if (process.stdout.isTTY) say.text('\x1b[2J\x1b[3J\x1b[H');
+    showChecked({ library: workspace.library, ...(await workspace.check(run.types)) }, run);
+    say.note(colors.dim('Watching; every change is checked. Ctrl+C ends it.'));
+  };
+  /** Tells of what was saved; `again` says that it was looked at before. */
+  const look = async (paths: readonly string[], again: boolean): Promise<void> => {
     try {
-      if (paths.length > 0) await workspace.update(paths);
-      showChecked({ library: workspace.library, ...(await workspace.check(run.types)) }, run);
+      const anew = await workspace.update(paths);
+      if (!again || anew.length > 0) await tell();
     } catch (error) {
       say.note((error as Error).message);
     }
-    say.note(colors.dim('Watching; every change is checked. Ctrl+C ends it.'));
+    // A second save of a file within a few milliseconds is not told by the watcher: what was saved is read once more.
+    if (!again) setTimeout(() => void enqueue(() => look(paths, true)), 100).unref();
   };
   // One after the other: two at once would write the same files for the type checker.
-  const again = (): Promise<void> => (running = running.then(check));
+  const enqueue = (work: () => Promise<void>): Promise<void> => (running = running.then(work));
   watcher.on('all', (_, path) => {
     changed.add(path);
     clearTimeout(timer);
-    timer = setTimeout(() => void again(), 30);
+    timer = setTimeout(() => {
+      const paths = [...changed];
+      changed.clear();
+      void enqueue(() => look(paths, false));
+    }, 30);
   });
   await new Promise<void>((resolve) => watcher.once('ready', () => resolve()));
-  await again();
+  await enqueue(tell);
   await new Promise<void>((resolve) => {
     for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => resolve());
   });
