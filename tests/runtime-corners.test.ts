@@ -38,6 +38,14 @@ export function disconnected() { globalThis.told.push('left'); }
     'contract: 1\ntag: quay-rows\nproperties: { rows: { type: array, items: { type: object }, default: [] } }\nslots: { row: { each: rows, key: id } }\n',
   'elements/quay-rows/quay-rows.html':
     '<template for-each="row of rows" key="row.id"><p><slot name="row-{row.id}"></slot></p></template>',
+  'elements/quay-look/quay-look.contract.yaml':
+    'contract: 1\ntag: quay-look\nproperties: { at: { type: number, default: 0 }, rows: { type: array, items: {}, default: [1] }, size: { type: number, default: 3 } }\n',
+  'elements/quay-look/quay-look.html':
+    '<p style="{value(at)}" title="{value(at)}">{rows.length}</p><svg><use xlink:href="{value(at)}"></use></svg>',
+  'elements/quay-look/quay-look.ts': `
+const values = ['color: red', { color: 'blue', '--x': 2, top: null, left: false }, null, undefined, false, true, 7];
+export function value(look, at) { return values[at]; }
+`,
   'elements/quay-early/quay-early.contract.yaml':
     'contract: 1\ntag: quay-early\nproperties: { label: { type: string, reflect: true }, on: { type: boolean, reflect: true } }\n',
   'elements/quay-early/quay-early.html': '<b>{label}</b>',
@@ -280,5 +288,49 @@ describe('the life of an element', () => {
        return [rules, document.adoptedStyleSheets.length, document.adoptedStyleSheets.at(-1) === sheet];`,
     );
     expect(seen).toEqual([['CSSFontFaceRule'], 2, true]);
+  });
+});
+
+describe('a value that is written', () => {
+  it('is style as a text or a map, and an attribute that is there, empty or not at all', async () => {
+    const seen = await inPlace(
+      '<quay-look></quay-look>',
+      `const look = one('quay-look');
+       const all = [];
+       for (let at = 0; at < 7; at++) {
+         look.at = at;
+         await soon();
+         const { style, title } = inside(look, 'p');
+         all.push([style.cssText, inside(look, 'p').getAttribute('title'), inside(look, 'use').getAttributeNS('http://www.w3.org/1999/xlink', 'href')]);
+       }
+       return all;`,
+    );
+    expect(seen).toEqual([
+      ['color: red;', 'color: red', 'color: red'],
+      ['color: blue; --x: 2;', '[object Object]', '[object Object]'],
+      ['', null, null],
+      ['', null, null],
+      ['', null, null],
+      ['', '', ''],
+      ['', '7', '7'],
+    ]);
+  });
+
+  it('is the default where nothing is given, whatever stands for nothing', async () => {
+    const seen = await inPlace(
+      '<quay-look></quay-look>',
+      `const look = one('quay-look');
+       const all = [];
+       for (const nothing of [undefined, null]) {
+         Object.assign(look, { rows: [1, 2], size: 5 });
+         Object.assign(look, { rows: nothing, size: nothing });
+         all.push([look.rows, look.size]);
+       }
+       return all;`,
+    );
+    expect(seen).toEqual([
+      [[1], 3],
+      [[1], 3],
+    ]);
   });
 });
