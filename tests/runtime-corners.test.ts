@@ -46,6 +46,11 @@ export function disconnected() { globalThis.told.push('left'); }
 const values = ['color: red', { color: 'blue', '--x': 2, top: null, left: false }, null, undefined, false, true, 7];
 export function value(look, at) { return values[at]; }
 `,
+  'elements/quay-bare/quay-bare.contract.yaml':
+    'contract: 1\ntag: quay-bare\nencapsulation: none\nproperties: { open: { type: boolean, reflect: true } }\n',
+  'elements/quay-bare/quay-bare.html': '<b class="host-context">x</b>',
+  'elements/quay-bare/quay-bare.css':
+    ':host { display: block; margin: 1px } :host([open]) b { width: 2px; display: block } :host-context(.dark) b { color: rgb(1, 2, 3) } .host-context { padding: 4px }',
   'elements/quay-early/quay-early.contract.yaml':
     'contract: 1\ntag: quay-early\nproperties: { label: { type: string, reflect: true }, on: { type: boolean, reflect: true } }\n',
   'elements/quay-early/quay-early.html': '<b>{label}</b>',
@@ -331,6 +336,22 @@ describe('a value that is written', () => {
     expect(seen).toEqual([
       [[1], 3],
       [[1], 3],
+    ]);
+  });
+});
+
+describe('style without a shadow root', () => {
+  it('knows the host, what it stands in, and nothing outside', async () => {
+    const seen = await inPlace(
+      '<div class="dark"><quay-bare></quay-bare></div><quay-bare class="dark"></quay-bare><quay-bare open></quay-bare><b class="host-context">outside</b>',
+      `const style = (element) => { const { color, padding, width } = getComputedStyle(element); return [color, padding, width === '2px'].join(); };
+       return [...[...place.querySelectorAll('quay-bare')].map((bare) => [getComputedStyle(bare).margin, style(bare.firstChild)]), style(place.lastChild)];`,
+    );
+    expect(seen).toEqual([
+      ['1px', 'rgb(1, 2, 3),4px,false'],
+      ['1px', 'rgb(1, 2, 3),4px,false'],
+      ['1px', 'rgb(0, 0, 0),4px,true'],
+      'rgb(0, 0, 0),0px,false',
     ]);
   });
 });
