@@ -95,7 +95,7 @@ properties:
     ...contract('encapsulation: none\nslots: { default: {} }\nparts: { knob: {} }\n'),
     '.html': '<b part="knob">{label}</b><slot></slot>',
   },
-  'traits that there are not, and twice': contract('traits: [lit, { trait: lit }, other]\n'),
+  'traits that there are not, and twice': contract('traits: [lamplight, { trait: lamplight }, other]\n'),
   'a definition with a strange name': contract("definitions: { 'a b': { type: string }, '1x': {} }\n"),
   'what a slot gives': contract('slots: { default: { gives: [label, nothing] } }\n'),
 
@@ -281,25 +281,25 @@ events: { mast-up: {} }
 
   'a library with everything wrong': {
     'lastwright.yaml':
-      'library: 1\nhosts: [htm, react]\nengines: [chrome]\nseverity: { style/host-inlin: off, view/unknown-name: note, style/host-inline: error }\neverywhere: [lit]\ndefinitions: no.yaml\nstyles: [no.css, ../out.css]\noutput: ../out\n',
+      'library: 1\nhosts: [htm, react]\nengines: [chrome]\nseverity: { style/host-inlin: off, view/unknown-name: note, style/host-inline: error }\neverywhere: [lamplight]\ndefinitions: no.yaml\nstyles: [no.css, ../out.css]\noutput: ../out\n',
   },
   'a library that is none': { 'lastwright.yaml': 'library: 2\nelement: x\n' },
   'definitions and traits with mistakes': {
-    'lastwright.yaml': 'library: 1\ndefinitions: definitions.yaml\neverywhere: [lit]\n',
+    'lastwright.yaml': 'library: 1\ndefinitions: definitions.yaml\neverywhere: [lamplight]\n',
     'definitions.yaml':
       "parcel: { type: object, properties: { to: { $ref: '#/definitions/harbor' } } }\n'a b': {}\n",
-    'traits/lit/lit.trait.yaml':
-      'trait: 1\nname: lit\nproperties: { label: { type: string }, Glow: { type: number } }\nstates: { glowing: {} }\n',
-    'traits/lit/lit.ts':
+    'traits/lamplight/lamplight.trait.yaml':
+      'trait: 1\nname: lamplight\nproperties: { label: { type: string }, Glow: { type: number } }\nstates: { glowing: {} }\n',
+    'traits/lamplight/lamplight.ts':
       'export const state = () => ({});\nexport function other() {}\nexport const states = { glows() {} };\nexport const changes = { glow() {} };\nexport default 1;\n',
   },
   'variants with many classes, of a trait and of none': {
-    'traits/lit/lit.trait.yaml':
-      'trait: 1\nname: lit\nproperties: { glow: { type: number } }\nstates: { high: {} }\n',
-    'traits/lit/lit.ts':
+    'traits/lamplight/lamplight.trait.yaml':
+      'trait: 1\nname: lamplight\nproperties: { glow: { type: number } }\nstates: { high: {} }\n',
+    'traits/lamplight/lamplight.ts':
       'export const states = { hgh() {} };\nexport const changes = { glw() {} };\nexport function shine() {}\n',
     '.contract.yaml':
-      'contract: 1\ntag: quay-mast\ntraits: [lit, lit]\nproperties: { label: { type: string } }\nparts: { knob: {} }\nvariants: { knob: { always: "one   two" } }\n',
+      'contract: 1\ntag: quay-mast\ntraits: [lamplight, lamplight]\nproperties: { label: { type: string } }\nparts: { knob: {} }\nvariants: { knob: { always: "one   two" } }\n',
     '.html': '<b part="knob" class="  three\n four ">{label}</b>',
   },
   'a wrapped class': {

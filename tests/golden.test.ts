@@ -174,12 +174,12 @@ describe('what is read', () => {
 
   it('of contracts, with what their traits bring', async () => {
     const library = await open({
-      'lastwright.yaml': 'library: 1\neverywhere: [lit]\ndefinitions: definitions.yaml\n',
+      'lastwright.yaml': 'library: 1\neverywhere: [lamplight]\ndefinitions: definitions.yaml\n',
       'definitions.yaml': 'parcel: { type: object, properties: { id: { type: string } } }\n',
-      'traits/lit/lit.trait.yaml':
-        'trait: 1\nname: lit\nproperties: { glow: { type: number, reflect: true }, far: { type: string, attribute: false }, dim: { type: string, attribute: shade } }\nevents: { lit-up: {}, mast-up: { cancelable: true } }\nmethods: { open: {}, shine: {} }\nstates: { glowing: {}, high: {} }\ncssProperties: { --lit: {}, --mast: {} }\ndefinitions: { beam: { type: string }, parcel: { type: number } }\n',
+      'traits/lamplight/lamplight.trait.yaml':
+        'trait: 1\nname: lamplight\nproperties: { glow: { type: number, reflect: true }, far: { type: string, attribute: false }, dim: { type: string, attribute: shade } }\nevents: { lamp-up: {}, mast-up: { cancelable: true } }\nmethods: { open: {}, shine: {} }\nstates: { glowing: {}, high: {} }\ncssProperties: { --lamp: {}, --mast: {} }\ndefinitions: { beam: { type: string }, parcel: { type: number } }\n',
       '.contract.yaml':
-        'contract: 1\ntag: quay-mast\ntraits: [{ trait: lit, as: { glow: shineLevel, far: label, dim: duskTone } }]\nproperties: { label: { type: string } }\nevents: { mast-up: One line }\nmethods: { open: {} }\nstates: { high: {} }\ncssProperties: { --mast: {} }\n',
+        'contract: 1\ntag: quay-mast\ntraits: [{ trait: lamplight, as: { glow: shineLevel, far: label, dim: duskTone } }]\nproperties: { label: { type: string } }\nevents: { mast-up: One line }\nmethods: { open: {} }\nstates: { high: {} }\ncssProperties: { --mast: {} }\n',
       'elements/quay-every/quay-every.contract.yaml': EVERY_TYPE,
       'elements/quay-every/quay-every.html': '',
     });

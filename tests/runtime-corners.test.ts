@@ -3,10 +3,11 @@ import { BuiltPage } from './built-page.js';
 
 /** Elements that take the runtime into its corners. */
 const FILES = {
-  'lastwright.yaml': 'library: 1\neverywhere: [lit]\n',
+  'lastwright.yaml': 'library: 1\neverywhere: [lamplight]\n',
   'package.json': '{ "name": "corners", "version": "1.0.0" }',
-  'traits/lit/lit.trait.yaml': 'trait: 1\nname: lit\nproperties: { glow: { type: number, default: 0 } }\n',
-  'traits/lit/lit.ts': `export function connected() { (globalThis.told ??= []).push('trait begins'); return () => globalThis.told.push('trait ends'); }
+  'traits/lamplight/lamplight.trait.yaml':
+    'trait: 1\nname: lamplight\nproperties: { glow: { type: number, default: 0 } }\n',
+  'traits/lamplight/lamplight.ts': `export function connected() { (globalThis.told ??= []).push('trait begins'); return () => globalThis.told.push('trait ends'); }
 `,
   ...control(
     'quay-select',

@@ -102,8 +102,9 @@ describe('an open library', () => {
     [
       'a trait that every element has',
       {
-        'traits/lit/lit.trait.yaml': 'trait: 1\nname: lit\nproperties: { label: { type: number } }\n',
-        'lastwright.yaml': 'library: 1\neverywhere: [lit]\n',
+        'traits/lamplight/lamplight.trait.yaml':
+          'trait: 1\nname: lamplight\nproperties: { label: { type: number } }\n',
+        'lastwright.yaml': 'library: 1\neverywhere: [lamplight]\n',
       },
     ],
     ['a file that is no part of an element', { 'notes/readme.md': 'x' }],
