@@ -40,7 +40,7 @@ export function analyzeFolder(folder: ElementFolder, known: Contracts): Analyzed
     samples: samples?.samples ?? [],
     locateSample: samples?.locate ?? (() => ({ line: 1, column: 1 })),
   };
-  const found = analyzeElement(element, known.around([folder]), known.shared);
+  const found = analyzeElement(element, known.around(folder), known.shared);
   return { element, findings: [...problems, ...(samples?.findings ?? []), ...found] };
 }
 

@@ -30,11 +30,10 @@ export class Contracts {
     return read;
   }
 
-  /** Contracts by tag that the views of these elements may refer to: all, if one uses any custom element. */
-  around(folders: readonly ElementFolder[]): ReadonlyMap<string, Contract> {
-    if (folders.some(({ view }) => view && USES_ELEMENTS.test(view.text)))
-      return (this.#all ??= this.#byTag(this.folders));
-    return this.#byTag(folders);
+  /** Contracts by tag that an element's view may refer to: all, if it uses any custom element. */
+  around(folder: ElementFolder): ReadonlyMap<string, Contract> {
+    if (folder.view && USES_ELEMENTS.test(folder.view.text)) return (this.#all ??= this.#byTag(this.folders));
+    return this.#byTag([folder]);
   }
 
   #byTag(folders: readonly ElementFolder[]): ReadonlyMap<string, Contract> {

@@ -28,7 +28,7 @@ export function withoutTrees({ findings, tag }: Unit): Unit {
 
 /** The types of a unit's element: a declaration of its contract and, where nothing is broken, a module for its view. */
 export function unitTypes({ element, findings }: Unit, known: Contracts): TypeFiles | undefined {
-  return element && elementTypeFiles(element, findings, known.around([element.folder]));
+  return element && elementTypeFiles(element, findings, known.around(element.folder));
 }
 
 /** Every custom element that a folder's files speak of, so far as it matters for what is found in them. */

@@ -155,7 +155,9 @@ export class Workspace {
   }
 
   #findings(more: readonly Finding[]): Finding[] {
-    const units = this.#library.elements.map((folder) => [folder, this.#unit(folder)] as const);
+    const units = this.#library.elements.map(
+      (folder) => [folder, this.#units.get(folder) ?? this.#analyzed(folder)] as const,
+    );
     const tags = units.flatMap(([{ contract }, { tag }]) =>
       tag === undefined ? [] : [[contract.file, tag] as const],
     );
@@ -166,10 +168,6 @@ export class Workspace {
       ...more,
     ];
     return inReadingOrder(withSeverities(all, this.#library));
-  }
-
-  #unit(folder: ElementFolder): Unit {
-    return this.#units.get(folder) ?? this.#analyzed(folder);
   }
 
   /** A unit with its trees. */
@@ -217,7 +215,7 @@ export class Workspace {
     const program = joinPrograms(programs.filter((one) => one !== undefined));
     return checkTypes(this.#library, this.#frame.shared, program, (folder) => {
       const { element } = this.#whole(folder);
-      return element && { element, contracts: this.#contracts.around([folder]) };
+      return element && { element, contracts: this.#contracts.around(folder) };
     });
   }
 }

@@ -20,7 +20,7 @@ import { bindingStatements, kindsOf } from './binding.js';
 import { effectStatement } from './effect.js';
 import type { Emission } from './emission.js';
 import { findNodes, nodePlace } from './find-nodes.js';
-import { allLayouts, layoutReads, ownKeys, type BlockLayout, type BoundNode } from './layout.js';
+import { innerLayouts, layoutReads, ownKeys, type BlockLayout, type BoundNode } from './layout.js';
 
 /** The code of a block and of all blocks inside of it, inner ones first, each with its template. */
 export function blockCode(
@@ -29,18 +29,15 @@ export function blockCode(
   effects: readonly Effect[],
   emission: Emission,
 ): TreeNode[] {
-  const within = layout.bindings.flatMap((binding): TreeNode[] => {
-    const inner = (block: BlockLayout): TreeNode[] => blockCode(block, [layout, ...outers], [], emission);
-    if (binding.kind === 'each') return inner(binding.block);
-    if (binding.kind === 'when')
-      return [...inner(binding.chosen), ...(binding.otherwise ? inner(binding.otherwise) : [])];
-    if (binding.kind !== 'dynamic') return [];
+  const within = layout.bindings.flatMap((binding) => {
+    const inner = innerLayouts(binding).flatMap((block) =>
+      blockCode(block, [layout, ...outers], [], emission),
+    );
+    if (binding.kind !== 'dynamic') return inner;
     emission.runtime.add('byLocalName');
     const among = array(binding.source.among.map(literal));
-    return [
-      ...inner(binding.block),
-      ...statements`const ${kindsOf(binding.block)} = byLocalName(${binding.block.name}, ${among});`,
-    ];
+    const kinds = statements`const ${kindsOf(binding.block)} = byLocalName(${binding.block.name}, ${among});`;
+    return [...inner, ...kinds];
   });
   return [...within, ...new BlockEmitter(layout, outers, effects, emission).statements()];
 }
@@ -276,6 +273,6 @@ function usesInside(layout: BlockLayout): boolean {
     expressions.some(({ names }) =>
       names.some(({ meaning }) => !/^(loop|global|value)$/.test(meaning.kind)),
     ) ||
-    allLayouts(layout).slice(1).some(usesInside)
+    bindings.flatMap(innerLayouts).some(usesInside)
   );
 }

@@ -89,7 +89,7 @@ export function allLayouts(layout: BlockLayout): BlockLayout[] {
 }
 
 /** The blocks that a binding shows. */
-function innerLayouts(binding: BoundNode): BlockLayout[] {
+export function innerLayouts(binding: BoundNode): BlockLayout[] {
   if (binding.kind === 'when') return [binding.chosen, ...(binding.otherwise ? [binding.otherwise] : [])];
   return binding.kind === 'each' || binding.kind === 'dynamic' ? [binding.block] : [];
 }

@@ -1,6 +1,6 @@
 import type { Behavior } from '../../behavior/read-behavior.js';
 import { propertyForAttribute, type Contract } from '../../contract/model.js';
-import { escapeText, VOID_ELEMENTS } from '../../syntax/markup.js';
+import { escapeMarkup, escapeText, VOID_ELEMENTS } from '../../syntax/markup.js';
 import {
   array,
   block as blockOf,
@@ -132,7 +132,7 @@ class DrawingWriter {
   #element(node: ElementNode): (string | TreeNode)[] {
     const isVoid = VOID_ELEMENTS.has(node.name) && node.namespace === 'html';
     const content = [
-      ...node.attributes.map(({ name, value }) => ` ${name}="${escapeText(value).replace(/"/g, '&quot;')}"`),
+      ...node.attributes.map(({ name, value }) => ` ${name}="${escapeMarkup(value)}"`),
       ...node.bindings.flatMap((binding) => this.#attribute(node, binding)),
       '>',
       ...(isVoid ? [] : node.children.flatMap((child) => this.#node(child))),
