@@ -10,7 +10,7 @@ import { generateLibrary } from './generate.mjs';
 const REPETITIONS = 5;
 const scratch = mkdtempSync(join(tmpdir(), 'lastwright-bench-'));
 const cli = join(process.cwd(), 'bin/lastwright.js');
-const tsc = join(process.cwd(), 'node_modules/typescript/bin/tsc');
+const tsc = join(process.cwd(), 'node_modules/typescript-7/bin/tsc');
 const library = (count) => join(scratch, `library-${count}`);
 for (const count of [100, 1000, 2000]) generateLibrary(library(count), count);
 writeByHand(join(scratch, 'hand'), 1000);

@@ -36,6 +36,7 @@ await Promise.all([
       { in: 'src/verify/page-server.ts', out: 'page-server' },
       { in: 'src/findings/codes/page.ts', out: 'findings-page' },
       { in: 'src/analysis/slice-worker.ts', out: 'slice-worker' },
+      { in: 'src/hosts/compile-worker.ts', out: 'compile-worker' },
       { in: 'src/contract/json-schemas.ts', out: 'json-schemas' },
     ],
     outdir: 'dist',
@@ -60,6 +61,15 @@ await Promise.all([
     bundle: true,
     minifyWhitespace: true,
     format: 'esm',
+    target: 'es2022',
+    logLevel: 'warning',
+  }),
+  build({
+    entryPoints: { report: 'src/verify/report/page/index.ts' },
+    outdir: 'dist/browser',
+    bundle: true,
+    minify: true,
+    format: 'iife',
     target: 'es2022',
     logLevel: 'warning',
   }),
@@ -104,5 +114,5 @@ async function writeDeclarations() {
 
 function tsc() {
   const require = createRequire(import.meta.url);
-  return join(dirname(require.resolve('typescript/package.json')), 'bin/tsc');
+  return join(dirname(require.resolve('typescript-7/package.json')), 'bin/tsc');
 }

@@ -2,12 +2,13 @@
 export { analyze, Workspace, type CheckedLibrary } from './analysis/workspace.js';
 export type { Analysis, LibraryElement } from './library/library-element.js';
 export { checkReport, checkReportSchema, findingSchema, type CheckReport } from './findings/check-report.js';
-export { buildLibrary, type BuiltPackage } from './build/build-library.js';
+export { buildLibrary, PackageBuilder, type BuiltPackage } from './build/build-library.js';
 export { buildReport, buildReportSchema, type BuildReport } from './build/report.js';
 export { writeOutput } from './build/write-output.js';
 export { findLibraryRoot, openLibrary, type Library } from './library/open-library.js';
 export { UsageError } from './system/usage-error.js';
-export { verifyLibrary, type Verified, type VerifyOptions } from './verify/verify-library.js';
+export { verifyLibrary } from './verify/verify-library.js';
+export type { Verified, VerifyOptions } from './verify/verify-options.js';
 export {
   cellOf,
   verifyReportSchema,

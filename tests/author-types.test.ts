@@ -135,7 +135,7 @@ describe('types for authors', () => {
     expect((await lastwright(['init', folder])).status).toBe(0);
     expect((await lastwright(['check', '--library', folder])).status).toBe(0);
     const tsc = () =>
-      spawnSync(process.execPath, [join(REPOSITORY, 'node_modules/typescript/bin/tsc'), '-p', folder], {
+      spawnSync(process.execPath, [join(REPOSITORY, 'node_modules/typescript-7/bin/tsc'), '-p', folder], {
         encoding: 'utf8',
       }).stdout;
     expect(tsc()).toBe('');

@@ -23,7 +23,7 @@ parts: { glass: What lights }
 passthrough: { to: glass, native: button, except: [formtarget] }
 form: { value: label }
 states: { shining: It is bright }
-cssProperties: { --lamp-color: { syntax: '<color>', initial: '#b58900' } }
+cssProperties: { --lamp-color: { syntax: '<color>', initial: '#5f4700' } }
 promises: { policy: strict }
 wraps: { element: ./${name}.ts }
 ${more}`;
@@ -46,10 +46,12 @@ export const lampSamples = `
     - set: { stops: [A, B, C] }
     - expect: { text: { output: 'switched 0 times, 3 stops, level 0' } }
 - sample: Flashes
+  properties: { label: North mole }
   steps:
     - call: flash
     - expect: { property: { bright: true }, returned: true }
 - sample: Dimmed
+  properties: { label: North mole }
   steps:
     - call: dim
       with: [3]

@@ -1,3 +1,12 @@
 import { testBroken } from './broken-library.js';
 
-testBroken(['slots', 'encapsulation', 'passthrough', 'lifecycle', 'independence', 'forms', 'policy']);
+testBroken([
+  'slots',
+  'encapsulation',
+  'passthrough',
+  'lifecycle',
+  'independence',
+  'forms',
+  'policy',
+  'access',
+]);

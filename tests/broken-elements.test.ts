@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { brokenLibrary, testBroken } from './broken-library.js';
+import { brokenLibrary, testBroken, testLooks } from './broken-library.js';
 import { FACETS } from './helpers.js';
 
 it('are at least 150, and some for every facet', () => {
@@ -9,3 +9,5 @@ it('are at least 150, and some for every facet', () => {
 });
 
 testBroken(['upgrade', 'properties', 'attributes', 'reflection', 'methods', 'events', 'samples']);
+
+testLooks();

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { VerifyReport } from '../src/index.js';
-import { brokenLibrary, failingFacets, verified } from './broken-library.js';
+import { brokenLibrary, failingFacets, followsFrom, verified } from './broken-library.js';
 import { FACETS, HOSTS } from './helpers.js';
 
 describe('one fault of every facet, in the frameworks', () => {
@@ -9,13 +9,23 @@ describe('one fault of every facet, in the frameworks', () => {
   let report: VerifyReport;
 
   beforeAll(async () => {
-    report = await verified(folder);
-  }, 600_000);
+    report = await verified(folder, '--timeout', '30');
+  }, 1_800_000);
 
-  it.each(broken.flatMap((one) => hosts.map((host) => ({ ...one, host }))))(
+  // Looks are compared with the first framework's; what is the same everywhere is looked at in plain HTML only.
+  const tried = (facet: string): string[] =>
+    facet === 'look' ? hosts.slice(1) : facet === 'access' ? [] : hosts;
+
+  it.each(broken.flatMap((one) => tried(one.facet).map((host) => ({ ...one, host }))))(
     '$facet: $fault, in $host',
-    ({ tag, facet, host }) => {
-      expect(failingFacets(report, tag, host)).toEqual([facet]);
+    ({ tag, facet, fault, host }) => {
+      const failing = report.results.filter(
+        (one) => one.element === tag && one.host === host && one.verdict === 'fails',
+      );
+      const told = JSON.stringify(failing.map(({ facet: at, subject, note }) => [at, subject, note]));
+      const follows = followsFrom(fault);
+      const seen = failingFacets(report, tag, host).filter((other) => !follows.includes(other));
+      expect(seen, told).toEqual([facet]);
     },
   );
 

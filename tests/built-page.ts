@@ -1,5 +1,13 @@
-import { expect } from 'vitest';
-import { analyze, buildLibrary, ENGINES, openLibrary, type Browser, type Page } from '../src/index.js';
+import { expect, type TestContext } from 'vitest';
+import {
+  analyze,
+  buildLibrary,
+  ENGINES,
+  openLibrary,
+  type Browser,
+  type Engine,
+  type Page,
+} from '../src/index.js';
 import { PageServer } from '../src/verify/page-server.js';
 import { writeFiles } from './helpers.js';
 
@@ -10,6 +18,12 @@ const MARKUP =
 /** The small change of the source that is on where such changes are tried (`npm run mutation:runtime`). */
 function activeChange(): string | undefined {
   return (globalThis as { __stryker__?: { activeMutant?: string } }).__stryker__?.activeMutant;
+}
+
+/** The engine that built elements are tried in: Chromium, or the one that `LASTWRIGHT_TEST_ENGINE` names. */
+export function testEngine(): Engine {
+  const name = process.env.LASTWRIGHT_TEST_ENGINE ?? 'chromium';
+  return ENGINES.find((engine) => engine.name === name)!;
 }
 
 /** A library that is built, and a page in a real browser that has loaded all of its elements, under a strict policy. */
@@ -44,7 +58,7 @@ export class BuiltPage {
       `<!doctype html><meta http-equiv="Content-Security-Policy" content="script-src 'self'; require-trusted-types-for 'script'"><body><script src="/change.js"></script><script type="module" src="/${this.entry}"></script>`,
     );
     await this.server.start();
-    this.browser = await ENGINES[0]!.launch();
+    this.browser = await testEngine().launch();
     this.page = await this.browser.newPage();
     await this.page.open(`${this.server.origin}/page.html`);
   }
@@ -52,6 +66,12 @@ export class BuiltPage {
   /** Runs code in the page; gives what it returns. `html(text)` makes markup that the page's policy allows. */
   run<Value>(code: string): Promise<Value> {
     return this.page!.evaluate<Value>(`(async () => { ${MARKUP} ${code} })()`, 20_000);
+  }
+
+  /** Skips a test where this engine lacks what the test is about, and says so. */
+  async needs(context: TestContext, member: string, place: string): Promise<void> {
+    const there = await this.run<boolean>(`return ${JSON.stringify(member)} in ${place};`);
+    if (!there) context.skip(`${this.browser!.version} has no ${member}`);
   }
 
   async stop(): Promise<void> {

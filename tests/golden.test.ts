@@ -82,7 +82,7 @@ function emitted(element: LibraryElement, all: readonly LibraryElement[]): strin
     trait: (name: string) => `../traits/${name}.js`,
     styles: '../shared/styles.js',
   };
-  const module = emitElement(source, true).print(addresses);
+  const module = emitElement(source, addresses);
   const types = [...elementTypeFiles(element, [], contracts)!.files];
   return [
     ['the class', module.code],

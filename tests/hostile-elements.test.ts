@@ -1,11 +1,15 @@
 import { spawn } from 'node:child_process';
-import { readdirSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import type { VerifyReport } from '../src/index.js';
 import { verified } from './broken-library.js';
-import { copyDemo, REPOSITORY, writeFiles } from './helpers.js';
+import { testEngine } from './built-page.js';
+import { copyDemo, REPOSITORY, writeFiles, scratchFolder } from './helpers.js';
+
+/** Everything here is tried in one engine after the other in CI. */
+const ENGINE = testEngine().name;
 
 /** An element that does something at a click, as a wrapped class; and a sound one beside it. */
 function library(atClick: string): string {
@@ -74,6 +78,7 @@ describe('an element that stops the page', () => {
       "location.href = 'about:blank#elsewhere';",
       /fails: It takes the page to another address in the sample/,
     ],
+    ['a page that closes itself', 'window.close();', /^(?:fails: It makes the page crash|fits)/],
     [
       'an empty page',
       'document.body.replaceChildren();',
@@ -85,7 +90,7 @@ describe('an element that stops the page', () => {
       /care: It opens a dialog that stops the whole page.*Ahoy/,
     ],
   ])('by %s spoils what it is tried in, and nothing else', async (_, code, told) => {
-    const report = await verified(library(code), '--timeout', '3');
+    const report = await verified(library(code), '--timeout', '3', '--engine', ENGINE);
     expect(ofSamples(report, 'quay-knob').join('\n')).toMatch(told);
     const failing = report.results.filter(({ verdict }) => verdict === 'fails');
     // One cause is told once: later probes leave the sample out.
@@ -95,41 +100,105 @@ describe('an element that stops the page', () => {
   });
 });
 
-describe('a command that is told to end', () => {
+/** Numbers of the processes that have a word in their environment. */
+function marked(word: string): string[] {
+  return readdirSync('/proc').filter((pid) => {
+    if (!/^\d+$/.test(pid)) return false;
+    try {
+      return readFileSync(`/proc/${pid}/environ`, 'latin1').includes(word);
+    } catch {
+      return false;
+    }
+  });
+}
+
+describe.runIf(process.platform === 'linux')('a command that ends early, in any way', () => {
+  it.each(['SIGINT', 'SIGTERM', 'SIGKILL'] as const)(
+    'by %s leaves no process behind, whatever it was doing',
+    async (signal) => {
+      for (const later of [300, 2000, 4500]) {
+        const word = `LASTWRIGHT_MARK=${signal}-${later}-${process.pid}`;
+        const [name, value] = word.split('=') as [string, string];
+        const child = spawn(
+          process.execPath,
+          [
+            join(REPOSITORY, 'bin/lastwright.js'),
+            'verify',
+            '--no-types',
+            '--library',
+            copyDemo(),
+            '--host',
+            'html',
+            '--engine',
+            ENGINE,
+          ],
+          { stdio: 'ignore', env: { ...process.env, [name]: value } },
+        );
+        const ended = new Promise((resolve) => child.on('close', resolve));
+        await new Promise((resolve) => setTimeout(resolve, later));
+        child.kill(signal);
+        await ended;
+        await expect.poll(() => marked(word), { timeout: 10_000, interval: 50 }).toEqual([]);
+      }
+    },
+    180_000,
+  );
+});
+
+describe.runIf(ENGINE === 'chromium')('a command that is told to end', () => {
   const profiles = (): string[] =>
     readdirSync(tmpdir()).filter((name) => name.startsWith('lastwright-profile-'));
 
-  /** Starts verify, sends it a signal a while later, and waits for its end. */
+  const profilesOf = (pid: number): string[] => profiles().filter((name) => name.includes(`-${pid}-`));
+
+  /** Starts verify, sends it a signal as soon as its browser has a profile and a while later, and waits for its end. */
   async function killed(
     signal: NodeJS.Signals,
-    after: number,
+    later: number,
   ): Promise<{ status: number | null; pid: number }> {
     const child = spawn(
       process.execPath,
       [join(REPOSITORY, 'bin/lastwright.js'), 'verify', '--library', copyDemo(), '--host', 'html'],
       { stdio: 'ignore' },
     );
-    setTimeout(() => child.kill(signal), after);
-    const status = await new Promise<number | null>((resolve) => child.on('close', resolve));
-    return { status, pid: child.pid! };
+    const ended = new Promise<number | null>((resolve) => child.on('close', resolve));
+    await expect.poll(() => profilesOf(child.pid!).length, { timeout: 30_000, interval: 20 }).toBe(1);
+    await new Promise((resolve) => setTimeout(resolve, later));
+    child.kill(signal);
+    return { status: await ended, pid: child.pid! };
   }
 
   it.each([
     ['SIGINT', 130],
     ['SIGTERM', 143],
   ] as const)('by %s leaves no browser and no profile', async (signal, wanted) => {
-    for (const after of [900, 2500]) {
-      const { status, pid } = await killed(signal, after);
+    for (const later of [0, 1500]) {
+      const { status, pid } = await killed(signal, later);
       expect(status).toBe(wanted);
-      expect(profiles().filter((name) => name.includes(`-${pid}-`))).toEqual([]);
+      expect(profilesOf(pid)).toEqual([]);
     }
   });
 
+  it('while a checker of types works, leaves none of the files that it looks at', async () => {
+    const library = copyDemo();
+    const child = spawn(
+      process.execPath,
+      [join(REPOSITORY, 'bin/lastwright.js'), 'verify', '--library', library, '--host', 'vue'],
+      { stdio: 'ignore', env: { ...process.env, LASTWRIGHT_CACHE: scratchFolder() } },
+    );
+    const ended = new Promise<number | null>((resolve) => child.on('close', resolve));
+    const looked = (): string[] =>
+      readdirSync(join(library, '.lastwright')).filter((name) => name.startsWith('types-of-'));
+    await expect.poll(() => looked().length, { timeout: 30_000, interval: 20 }).toBe(1);
+    child.kill('SIGTERM');
+    expect(await ended).toBe(143);
+    expect(looked()).toEqual([]);
+  });
+
   it('by SIGKILL leaves what the next run sweeps', async () => {
-    const { pid } = await killed('SIGKILL', 2500);
-    const left = (): string[] => profiles().filter((name) => name.includes(`-${pid}-`));
+    const { pid } = await killed('SIGKILL', 1500);
     // The browser itself ends when its pipe does.
     await verified(copyDemo(), '--host', 'html', '--element', 'quay-panel');
-    expect(left()).toEqual([]);
+    expect(profilesOf(pid)).toEqual([]);
   });
 });

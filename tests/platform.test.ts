@@ -32,7 +32,8 @@ describe('web-platform behavior of built elements', () => {
   });
 
   describe.each(Object.entries(PLATFORM_CASES))('%s', (_, cases) => {
-    it.each(cases)('%s: %s', async (_section, _title, code, wanted) => {
+    it.for(cases)('%s: %s', async ([_section, _title, code, wanted], context) => {
+      if (code.includes('moveBefore')) await built.needs(context, 'moveBefore', 'Element.prototype');
       const seen = await built.run(
         `${KIT}
         try { return JSON.parse(JSON.stringify((await (async () => { ${code} })()) ?? null)); }

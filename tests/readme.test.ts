@@ -33,7 +33,7 @@ describe('the README', () => {
     expect([...new Set(ran)].sort()).toEqual(['add', 'build', 'check', 'demo', 'explain', 'init', 'verify']);
     expect(existsSync(join(folder, 'dist/harbor-lights.bundle.js'))).toBe(true);
     expect(existsSync(join(folder, 'my-harbor/.lastwright/verify.html'))).toBe(true);
-  });
+  }, 400_000);
 
   it('shows pictures and leads to pages that are there', () => {
     const links = [...readme.matchAll(/\]\(([^)]+)\)/g)].map(([, target]) => target!);

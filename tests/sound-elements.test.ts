@@ -12,6 +12,9 @@ const names = readdirSync(folder)
   .map((file) => file.replace('.ts', ''))
   .filter((name) => !shared.includes(name));
 
+/** Frameworks that give values to an element only after it is in the page: one that cannot be drawn without them fails. */
+const LATE: Readonly<Record<string, readonly string[]>> = { demanding: ['angular', 'riot'] };
+
 let report: VerifyReport;
 
 beforeAll(async () => {
@@ -27,8 +30,8 @@ beforeAll(async () => {
     for (const module of [name, ...shared])
       files[`${place}/${module}.ts`] = readFileSync(join(folder, `${module}.ts`), 'utf8');
   }
-  report = await verified(writeFiles(files));
-}, 600_000);
+  report = await verified(writeFiles(files), '--timeout', '30');
+}, 1_800_000);
 
 describe('sound elements in styles of their own', () => {
   it('are at least 25', () => {
@@ -38,7 +41,12 @@ describe('sound elements in styles of their own', () => {
   it.each(names)('%s fails nowhere', (name) => {
     const own = report.results.filter(({ element }) => element === `beacon-${name}`);
     expect(own.length).toBeGreaterThan(10);
-    const failing = own.filter(({ verdict }) => verdict === 'fails');
+    const late = LATE[name] ?? [];
+    const failing = own.filter(({ verdict, host }) => verdict === 'fails' && !late.includes(host));
     expect(failing.map(({ host, facet, subject, note }) => [host, facet, subject, note])).toEqual([]);
+    for (const host of late) {
+      const told = own.filter((one) => one.host === host && one.verdict === 'fails');
+      expect(told.map(({ note }) => note).join()).toContain('Cannot read properties of undefined');
+    }
   });
 });

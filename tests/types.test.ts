@@ -57,7 +57,7 @@ beforeAll(async () => {
 
 function problems(consumer: string): string {
   writeFiles({ 'consumer.ts': consumer }, folder);
-  return spawnSync(process.execPath, [join(REPOSITORY, 'node_modules/typescript/bin/tsc'), '-p', folder], {
+  return spawnSync(process.execPath, [join(REPOSITORY, 'node_modules/typescript-7/bin/tsc'), '-p', folder], {
     encoding: 'utf8',
   }).stdout;
 }

@@ -23,11 +23,20 @@ const OPTIMIZE_LATE: Record<string, string> = {
  * at its first call is worth it, and optimizing it as eagerly as in a server is not. Engines complain of switches
  * that they do not know, so each version gets its own.
  */
-function compileForShortRuns(): void {
+export function compileForShortRuns(): void {
   const late = OPTIMIZE_LATE[process.versions.node.split('.')[0]!];
   if (!late) return;
   setFlagsFromString(late);
   setFlagsFromString('--always-sparkplug');
+}
+
+/** True for a library that is large by the number of its folders; it is not known yet what is in them. */
+export function isLarge(root: string): boolean {
+  try {
+    return readdirSync(join(root, 'elements')).length >= MANY;
+  } catch {
+    return false;
+  }
 }
 
 /** A thread that checks a part of a large library. It loads its modules while the files of the library are read. */
@@ -40,14 +49,9 @@ export class SecondThread {
     return availableParallelism() > 1 && existsSync(WORKER) ? new SecondThread() : undefined;
   }
 
-  /** Starts it for a library that is large by the number of its folders; it is not known yet what is in them. */
+  /** Starts it for a library that is large. */
   static startFor(root: string): SecondThread | undefined {
-    try {
-      if (readdirSync(join(root, 'elements')).length < MANY) return undefined;
-      return SecondThread.start();
-    } catch {
-      return undefined;
-    }
+    return isLarge(root) ? SecondThread.start() : undefined;
   }
 
   check(input: SliceInput): Promise<SliceOutput> {

@@ -2,13 +2,17 @@ import type { Analysis, LibraryElement } from '../library/library-element.js';
 import { isEmitted } from '../contract/implementation.js';
 import { hasErrors, type Finding } from '../findings/finding.js';
 import { quoted } from '../syntax/literal.js';
-import { bundleElements } from './bundle.js';
+import { Bundler } from './bundle.js';
 import { readFile } from 'node:fs/promises';
+import { packageDocuments } from './package-documents.js';
+import { contractDeclarations } from '../hosts/declarations.js';
+import type { Contract } from '../contract/model.js';
+import type { Library } from '../library/open-library.js';
 import { toolFile } from '../system/tool-files.js';
 import { DEVELOPMENT, developmentIndex, developmentModules } from './development.js';
 import { classDeclaration, elementDeclaration } from './declarations.js';
 import { elementManifest } from './element-manifest.js';
-import { packageManifest } from './package-manifest.js';
+import { bundleName, declaringHosts, HOST_ENTRIES, packageManifest } from './package-manifest.js';
 
 /** A package in memory: its files by path, or the findings that stand in the way. */
 export interface BuiltPackage {
@@ -20,40 +24,98 @@ export interface BuiltPackage {
  * Makes the package of an analyzed library, in memory; nothing is written. With errors among the findings
  * there are no files.
  */
-export async function buildLibrary({ library, elements, styles, findings }: Analysis): Promise<BuiltPackage> {
-  if (hasErrors(findings)) return { files: new Map(), findings };
-  const bundled = await bundleElements(library, elements, styles);
-  if (hasErrors(bundled.findings)) return { files: new Map(), findings: [...findings, ...bundled.findings] };
-  const files = new Map(bundled.files);
-  const contracts = elements.map(({ contract }) => contract);
-  for (const element of elements) {
-    const { contract } = element;
-    files.set(`classes/${contract.tag}.d.ts`, classDeclaration(contract));
-    files.set(`elements/${contract.tag}.js`, registeringModule(element));
-    files.set(`elements/${contract.tag}.d.ts`, elementDeclaration(contract));
-    if (isEmitted(contract)) {
-      for (const [path, text] of developmentModules(contract, ownElements(element, elements)))
-        files.set(path, text);
-    }
+export async function buildLibrary(analysis: Analysis): Promise<BuiltPackage> {
+  const builder = new PackageBuilder();
+  try {
+    return await builder.build(analysis);
+  } finally {
+    await builder.close();
   }
-  const index = contracts.map(({ tag }) => `export * from './elements/${tag}.js';\n`).join('');
-  const inspected = contracts.filter(isEmitted).map(({ tag }) => tag);
-  files.set(`${DEVELOPMENT}/index.js`, developmentIndex(inspected));
-  files.set(`${DEVELOPMENT}/inspect.js`, await readFile(toolFile('runtime/inspect.js'), 'utf8'));
-  files.set('index.js', index);
-  files.set('index.d.ts', index);
-  files.set('custom-elements.json', elementManifest(contracts));
-  files.set('package.json', packageManifest(library, contracts));
-  return { files: new Map([...files].sort(([a], [b]) => (a < b ? -1 : 1))), findings };
+}
+
+/** Makes packages, one after the other; what was made of an element is kept while the element is the same object. */
+export class PackageBuilder {
+  readonly #bundler = new Bundler();
+  readonly #ownFiles = new WeakMap<LibraryElement, OwnFiles>();
+
+  /** The same as `buildLibrary`. */
+  async build({ library, elements, styles, findings }: Analysis): Promise<BuiltPackage> {
+    if (hasErrors(findings)) return { files: new Map(), findings };
+    const bundled = await this.#bundler.bundle(library, elements, styles);
+    if (hasErrors(bundled.findings))
+      return { files: new Map(), findings: [...findings, ...bundled.findings] };
+    const files = new Map(bundled.files);
+    const contracts = elements.map(({ contract }) => contract);
+    const emitted = new Set(contracts.filter(isEmitted).map(({ tag }) => tag));
+    for (const element of elements)
+      for (const [path, text] of this.#filesOf(element, emitted)) files.set(path, text);
+    const index = contracts.map(({ tag }) => `export * from './elements/${tag}.js';\n`).join('');
+    files.set(`${DEVELOPMENT}/index.js`, developmentIndex([...emitted]));
+    files.set(`${DEVELOPMENT}/inspect.js`, await readFile(toolFile('runtime/inspect.js'), 'utf8'));
+    files.set('classes/index.js', index.replaceAll('./elements/', './'));
+    files.set('classes/index.d.ts', index.replaceAll('./elements/', './'));
+    files.set(bundleName(library).replace(/\.js$/, '.d.ts'), bundleDeclaration(contracts));
+    for (const [path, content] of await packageDocuments(library.root)) files.set(path, content);
+    files.set('index.js', index);
+    files.set('index.d.ts', index);
+    for (const [path, text] of hostDeclarations(library, contracts)) files.set(path, text);
+    files.set('custom-elements.json', elementManifest(contracts));
+    files.set('package.json', packageManifest(library, contracts));
+    return { files: new Map([...files].sort(([a], [b]) => (a < b ? -1 : 1))), findings };
+  }
+
+  /** Ends the processes that stand ready for the next package. */
+  async close(): Promise<void> {
+    await this.#bundler.close();
+  }
+
+  /** Modules and declarations of one element, beside the class itself. */
+  #filesOf(element: LibraryElement, emitted: ReadonlySet<string>): OwnFiles['files'] {
+    const own = ownElements(element, emitted);
+    const uses = own.join(' ');
+    const known = this.#ownFiles.get(element);
+    if (known?.uses === uses) return known.files;
+    const { contract } = element;
+    const { tag } = contract;
+    const files: OwnFiles['files'] = [
+      [`classes/${tag}.d.ts`, classDeclaration(contract)],
+      [`elements/${tag}.js`, registeringModule(element)],
+      [`elements/${tag}.d.ts`, elementDeclaration(contract)],
+      ...(isEmitted(contract) ? developmentModules(contract, own) : []),
+    ];
+    this.#ownFiles.set(element, { uses, files });
+    return files;
+  }
+}
+
+/** What is made of one element alone, and of the tags that its view uses. */
+interface OwnFiles {
+  uses: string;
+  files: [path: string, text: string][];
+}
+
+/** What the script that registers everything declares: the elements, and no exports. */
+function bundleDeclaration(contracts: readonly Contract[]): string {
+  return `${contracts.map(({ tag }) => `import './elements/${tag}.js';\n`).join('')}export {};\n`;
+}
+
+/** What the package declares for the frameworks that the library promises, each in an entry of its own. */
+function hostDeclarations(library: Library, contracts: readonly Contract[]): [path: string, text: string][] {
+  const declaring = declaringHosts(library);
+  if (declaring.length === 0 || contracts.length === 0) return [];
+  return [
+    [`${HOST_ENTRIES}/contract.d.ts`, contractDeclarations(contracts)],
+    [`${HOST_ENTRIES}/none.js`, 'export {};\n'],
+    ...declaring.flatMap(({ name, declarations, declaredCode }): [string, string][] => [
+      [`${HOST_ENTRIES}/${name}.d.ts`, declarations!(contracts)],
+      ...(declaredCode ? [[`${HOST_ENTRIES}/${name}.js`, declaredCode(contracts)] as [string, string]] : []),
+    ]),
+  ];
 }
 
 /** Tags of elements that an element's view uses, and that are made from views themselves. */
-function ownElements({ contract, tree }: LibraryElement, elements: readonly LibraryElement[]): string[] {
-  return [...(tree?.uses ?? [])].filter(
-    (tag) =>
-      tag !== contract.tag &&
-      elements.some((other) => other.contract.tag === tag && isEmitted(other.contract)),
-  );
+function ownElements({ contract, tree }: LibraryElement, emitted: ReadonlySet<string>): string[] {
+  return [...(tree?.uses ?? [])].filter((tag) => tag !== contract.tag && emitted.has(tag));
 }
 
 /** The module that registers an element, after those that its view uses. */

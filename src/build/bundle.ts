@@ -1,14 +1,23 @@
 import { report } from '../findings/report.js';
 import { readFileSync } from 'node:fs';
 import { dirname, join, relative, resolve } from 'node:path';
-import type { BuildFailure, BuildOptions, Message, OutputFile, Plugin } from 'esbuild';
+import type {
+  BuildContext,
+  BuildFailure,
+  BuildOptions,
+  Message,
+  OnResolveResult,
+  OutputFile,
+  Plugin,
+} from 'esbuild';
 import type { Analysis, LibraryElement } from '../library/library-element.js';
-import { isEmitted } from '../contract/implementation.js';
+import { isEmitted, type Implementation } from '../contract/implementation.js';
+import type { Contract } from '../contract/model.js';
 import type { Finding } from '../findings/finding.js';
 import { slashed, type Library } from '../library/open-library.js';
 import { quoted, templateLiteral } from '../syntax/literal.js';
 import { packageStyle } from '../style/package-style.js';
-import { emitElement, PASSING, type EmittedElement } from '../emit/browser/element.js';
+import { emitElement, PASSING, type Addresses } from '../emit/browser/element.js';
 import { bundleName } from './package-manifest.js';
 import { toolFile } from '../system/tool-files.js';
 
@@ -20,6 +29,9 @@ const RUNTIME_MODULE = 'lastwright:runtime/';
 const CLASS = 'lastwright:class/';
 const BUNDLE = 'lastwright:bundle';
 const STYLES = 'lastwright:styles';
+
+/** The namespace of modules that lie in no file. */
+const MADE = 'made';
 
 /** Starts the bundler's process ahead, so that it is there when the library has been read. */
 export async function startBundler(): Promise<void> {
@@ -33,95 +45,175 @@ export interface Bundled {
   findings: Finding[];
 }
 
+/** An emitted class as it lies in the package, with the styles that it was made with. */
+interface EmittedFile {
+  runtime: ReadonlySet<string>;
+  code: string;
+  map: string;
+  styles: string;
+}
+
 /**
  * Makes the script files of a package: the emitted classes as they are, behaviors and wrapped classes with
- * what they import, the part of the runtime that is used, and one file with everything for a script tag.
+ * what they import, the part of the runtime that is used, and one file with everything for a script tag. What it
+ * has made before of elements that are the same objects still is kept for the next time, until it is closed.
  */
-export async function bundleElements(
-  library: Library,
-  checked: readonly LibraryElement[],
-  libraryStyles: Analysis['styles'],
-): Promise<Bundled> {
-  const { build } = await import('esbuild');
-  const { elements, styles, findings } = shippedStyles(library, checked, libraryStyles);
-  if (findings.length > 0) return { files: new Map(), findings };
-  const files: Bundled['files'] = new Map();
-  const runtime = new Set(['define', ...(styles?.runtime ?? [])]);
-  const emitted = new Map<string, EmittedElement>();
-  for (const element of elements) {
-    const { tag } = element.contract;
-    if (!isEmitted(element.contract)) continue;
-    const module = emit(element, styles !== undefined);
-    emitted.set(tag, module);
-    const { code, map } = module.print({
-      runtime: '../shared/runtime.js',
-      passing: '../shared/passthrough.js',
-      behavior: `../behaviors/${tag}.js`,
-      trait: (name) => `../traits/${name}.js`,
-      styles: styles && '../shared/styles.js',
+export class Bundler {
+  readonly #emitted = new WeakMap<LibraryElement, EmittedFile>();
+  readonly #finished = new Map<string, { hash: string; contents: Uint8Array | string }>();
+  #bundles: BuildContext[] = [];
+  /** What the open bundles were opened with. */
+  #opened = '';
+  /** What the bundles are made from, the next time. */
+  #sources!: Sources;
+
+  async bundle(
+    library: Library,
+    checked: readonly LibraryElement[],
+    libraryStyles: Analysis['styles'],
+  ): Promise<Bundled> {
+    const { elements, styles, findings } = shippedStyles(library, checked, libraryStyles);
+    if (findings.length > 0) return { files: new Map(), findings };
+    const files: Bundled['files'] = new Map();
+    const runtime = new Set(['define', ...(styles?.runtime ?? [])]);
+    const classes = new Map<string, string>();
+    elements.forEach((element, place) => {
+      const { tag } = element.contract;
+      if (!isEmitted(element.contract)) return;
+      const made = this.#emit(checked[place]!, element, styles !== undefined);
+      for (const name of made.runtime) runtime.add(name);
+      files.set(`classes/${tag}.js`, `${made.code}//# sourceMappingURL=${tag}.js.map\n`);
+      files.set(`classes/${tag}.js.map`, made.map);
+      const encoded = Buffer.from(made.map).toString('base64');
+      classes.set(tag, `${made.code}//# sourceMappingURL=data:application/json;base64,${encoded}\n`);
     });
-    for (const name of module.runtime) runtime.add(name);
-    files.set(`classes/${tag}.js`, `${code}//# sourceMappingURL=${tag}.js.map\n`);
-    files.set(`classes/${tag}.js.map`, JSON.stringify(map));
+    // The part that stands apart is made on top of the rest.
+    if ([...runtime].some((name) => PASSING.has(name))) {
+      for (const name of ['ViewElement', 'insideOf', 'mark', 'rootOf']) runtime.add(name);
+    }
+    const names = [...runtime].sort();
+    const passing = names.filter((name) => PASSING.has(name));
+    const core = names.filter((name) => !PASSING.has(name));
+    const byTag = new Map(elements.map((element) => [element.contract.tag, element]));
+    this.#sources = { library, elements: byTag, classes, core, passing, styles: styles?.code };
+    try {
+      for (const file of await this.#build())
+        files.set(slashed(relative(join(library.root, 'out'), file.path)), this.#finish(file, library));
+      return { files, findings: [] };
+    } catch (error) {
+      const { errors } = error as BuildFailure;
+      if (!Array.isArray(errors)) throw error;
+      return { files: new Map(), findings: errors.map((message) => toFinding(message, library)) };
+    }
   }
-  // The part that stands apart is made on top of the rest.
-  if ([...runtime].some((name) => PASSING.has(name))) {
-    for (const name of ['ViewElement', 'insideOf', 'mark', 'rootOf']) runtime.add(name);
+
+  /** Ends what the bundler keeps ready; it can be used again. */
+  async close(): Promise<void> {
+    const bundles = this.#bundles;
+    this.#bundles = [];
+    this.#opened = '';
+    await Promise.all(bundles.map((bundle) => bundle.dispose()));
   }
-  const names = [...runtime].sort();
-  const passing = names.filter((name) => PASSING.has(name));
-  const core = names.filter((name) => !PASSING.has(name));
-  const common: BuildOptions = {
-    absWorkingDir: library.root,
-    bundle: true,
-    write: false,
-    target: 'es2022',
-    sourcemap: 'linked',
-    charset: 'utf8',
-    logLevel: 'silent',
-    legalComments: 'none',
-    outdir: 'out',
-  };
-  const plugin = (runtimeAddress: string | undefined): Plugin =>
-    sources(library, elements, emitted, { core, passing }, styles?.code, runtimeAddress);
-  try {
-    const results = await Promise.all([
-      build({
+
+  /** The element's class, made anew only if the element or the style that it gets is another one. */
+  #emit(element: LibraryElement, shipped: ShippedElement, hasStyles: boolean): EmittedFile {
+    const styles = JSON.stringify([shipped.css, shipped.documentCss, shipped.libraryCss, hasStyles]);
+    const known = this.#emitted.get(element);
+    if (known?.styles === styles) return known;
+    const { contract, folder, behavior, traits, tree, css, documentCss, libraryCss } = shipped;
+    const viewText = folder.view!.text;
+    const source = { contract, tree: tree!, viewText, behavior, traits, css, documentCss, libraryCss };
+    const { runtime, code, map } = emitElement(source, addressesIn(contract.tag, hasStyles));
+    const made = { runtime, code, map: JSON.stringify(map), styles };
+    this.#emitted.set(element, made);
+    return made;
+  }
+
+  /** Builds what is open, opened anew if other files than the last time are to be made. */
+  async #build(): Promise<OutputFile[]> {
+    const bundles = this.#wanted();
+    const wanted = JSON.stringify(bundles);
+    if (wanted !== this.#opened) {
+      await this.close();
+      const { context } = await import('esbuild');
+      this.#bundles = await Promise.all(
+        bundles.map(({ runtime, ...options }) =>
+          context({ ...options, plugins: [sources(() => this.#sources, runtime)] }),
+        ),
+      );
+      this.#opened = wanted;
+    }
+    const results = await Promise.all(this.#bundles.map((bundle) => bundle.rebuild()));
+    return results.flatMap(({ outputFiles }) => outputFiles ?? []);
+  }
+
+  /** The runtime; what stands beside it, and says where the runtime is; and everything in one file. */
+  #wanted(): (BuildOptions & { runtime?: string })[] {
+    const { library, passing, styles } = this.#sources;
+    const elements = [...this.#sources.elements.values()];
+    const common: BuildOptions = {
+      absWorkingDir: library.root,
+      bundle: true,
+      write: false,
+      target: 'es2022',
+      sourcemap: 'linked',
+      charset: 'utf8',
+      logLevel: 'silent',
+      legalComments: 'none',
+      outdir: 'out',
+    };
+    const beside = [
+      ...(passing.length > 0 ? [{ in: USED_PASSING, out: 'shared/passthrough' }] : []),
+      ...(styles ? [{ in: STYLES, out: 'shared/styles' }] : []),
+      ...elements.flatMap((element) => authorEntry(library, element)),
+      ...traitEntries(library, elements),
+    ];
+    return [
+      { ...common, entryPoints: [{ in: USED_RUNTIME, out: 'shared/runtime' }], format: 'esm' },
+      {
         ...common,
-        plugins: [plugin(undefined)],
-        entryPoints: [{ in: USED_RUNTIME, out: 'shared/runtime' }],
-        format: 'esm',
-      }),
-      build({
-        ...common,
-        plugins: [plugin('./runtime.js')],
-        entryPoints: [
-          ...(passing.length > 0 ? [{ in: USED_PASSING, out: 'shared/passthrough' }] : []),
-          ...(styles ? [{ in: STYLES, out: 'shared/styles' }] : []),
-          ...elements.flatMap((element) => authorEntry(library, element)),
-          ...traitEntries(library, elements),
-        ],
+        entryPoints: beside,
         format: 'esm',
         splitting: true,
+        runtime: './runtime.js',
         chunkNames: 'shared/[name]-[hash]',
-      }),
-      build({
+      },
+      {
         ...common,
-        plugins: [plugin(undefined)],
         entryPoints: [{ in: BUNDLE, out: bundleName(library).replace(/\.js$/, '') }],
         format: 'iife',
         minify: true,
-      }),
-    ]);
-    for (const file of results.flatMap(({ outputFiles }) => outputFiles ?? [])) {
-      files.set(slashed(relative(join(library.root, 'out'), file.path)), mapsFromRoot(file, library));
-    }
-    return { files, findings: [] };
-  } catch (error) {
-    const { errors } = error as BuildFailure;
-    if (!Array.isArray(errors)) throw error;
-    return { files: new Map(), findings: errors.map((message) => toFinding(message, library)) };
+      },
+    ];
   }
+
+  /** Source maps name the author's files from the library's root, wherever the output lies. */
+  #finish({ path, text, contents, hash }: OutputFile, library: Library): Uint8Array | string {
+    if (!path.endsWith('.map')) return contents;
+    const known = this.#finished.get(path);
+    if (known?.hash === hash) return known.contents;
+    const map = JSON.parse(text) as { sources: string[] };
+    map.sources = map.sources.map((source) => {
+      if (source.includes('lastwright:'))
+        return source.slice(source.indexOf('lastwright:')).replace(':', '/');
+      const inRoot = slashed(relative(library.root, resolve(dirname(path), source))).replace(/^out\//, '');
+      return inRoot.startsWith('../') ? `lastwright/${inRoot.split('/').pop()}` : inRoot;
+    });
+    const finished = JSON.stringify(map);
+    this.#finished.set(path, { hash, contents: finished });
+    return finished;
+  }
+}
+
+/** Where a class of the package finds what it imports, from its own folder. */
+function addressesIn(tag: string, hasStyles: boolean): Addresses {
+  return {
+    runtime: '../shared/runtime.js',
+    passing: '../shared/passthrough.js',
+    behavior: `../behaviors/${tag}.js`,
+    trait: (name) => `../traits/${name}.js`,
+    styles: hasStyles ? '../shared/styles.js' : undefined,
+  };
 }
 
 /** An element with its style as it is shipped. */
@@ -184,27 +276,6 @@ function traitEntries(library: Library, elements: readonly LibraryElement[]): { 
   return [...files].map(([trait, file]) => ({ in: join(library.root, file), out: `traits/${trait}` }));
 }
 
-function emit(
-  { contract, folder, behavior, traits, tree, css, documentCss, libraryCss }: ShippedElement,
-  hasStyles: boolean,
-): EmittedElement {
-  const viewText = folder.view!.text;
-  const source = { contract, tree: tree!, viewText, behavior, traits, css, documentCss, libraryCss };
-  return emitElement(source, hasStyles);
-}
-
-/** Source maps name the author's files from the library's root, wherever the output lies. */
-function mapsFromRoot({ path, text, contents }: OutputFile, library: Library): Uint8Array | string {
-  if (!path.endsWith('.map')) return contents;
-  const map = JSON.parse(text) as { sources: string[] };
-  map.sources = map.sources.map((source) => {
-    if (source.includes('lastwright:')) return source.slice(source.indexOf('lastwright:')).replace(':', '/');
-    const inRoot = slashed(relative(library.root, resolve(dirname(path), source))).replace(/^out\//, '');
-    return inRoot.startsWith('../') ? `lastwright/${inRoot.split('/').pop()}` : inRoot;
-  });
-  return JSON.stringify(map);
-}
-
 function toFinding({ text, location }: Message, library: Library): Finding {
   const file = location?.file.replace(/^[a-z-]+:(?!\/)/, '') ?? library.elements[0]?.contract.file ?? '';
   return report(
@@ -217,17 +288,25 @@ function toFinding({ text, location }: Message, library: Library): Finding {
   );
 }
 
-/** Gives esbuild the modules that are made from contracts and views. */
-function sources(
-  library: Library,
-  elements: readonly ShippedElement[],
-  emitted: ReadonlyMap<string, EmittedElement>,
-  runtime: { core: readonly string[]; passing: readonly string[] },
-  styles: string | undefined,
-  /** Where the runtime is, if it is not to be taken in. */
-  runtimeAddress: string | undefined,
-): Plugin {
-  const byTag = new Map(elements.map((element) => [element.contract.tag, element]));
+/** What bundles are made from. */
+interface Sources {
+  library: Library;
+  /** By tag. */
+  elements: ReadonlyMap<string, ShippedElement>;
+  /** The emitted classes with their source maps, by tag. */
+  classes: ReadonlyMap<string, string>;
+  /** Names of the runtime that are used: those of its main part, and those of the part that stands apart. */
+  core: readonly string[];
+  passing: readonly string[];
+  /** The module of the library's own styles. */
+  styles: string | undefined;
+}
+
+/**
+ * Gives esbuild the modules that are made from contracts and views. `runtimeAddress` says where the runtime is, if it
+ * is not to be taken in.
+ */
+function sources(current: () => Sources, runtimeAddress: string | undefined): Plugin {
   return {
     name: 'sources',
     setup(build) {
@@ -237,7 +316,7 @@ function sources(
         }
         if (path === RUNTIME && runtimeAddress) return { path: runtimeAddress, external: true };
         if (path === RUNTIME) return { path: join(toolFile('runtime'), 'index.js'), sideEffects: false };
-        return { path, namespace: 'made' };
+        return { path, namespace: MADE };
       });
       build.onResolve({ filter: /^\.\// }, ({ path, importer }) => {
         // The runtime's modules do nothing by being loaded; those that are not used are left out.
@@ -245,29 +324,37 @@ function sources(
         if (runtimeAddress && !PASSING_MODULES.has(path)) return { path: runtimeAddress, external: true };
         return { path: join(dirname(importer), path), sideEffects: false };
       });
-      build.onLoad({ filter: /.*/, namespace: 'made' }, ({ path }) => {
-        if (path === USED_RUNTIME) {
-          return {
-            contents: exportsOf(runtime.core),
-            resolveDir: library.root,
-          };
-        }
-        if (path === USED_PASSING) {
-          return {
-            contents: exportsOf(runtime.passing),
-            resolveDir: library.root,
-          };
-        }
-        if (path === STYLES) return { contents: styles!, resolveDir: library.root };
-        if (path === BUNDLE) return { contents: bundleSource(elements), resolveDir: library.root };
-        const element = byTag.get(path.slice(CLASS.length))!;
+      build.onResolve({ filter: /^\.\.\/(?:shared|behaviors|traits)\//, namespace: MADE }, ({ path }) =>
+        inPackage(path, current()),
+      );
+      build.onLoad({ filter: /.*/, namespace: MADE }, ({ path }) => {
+        const { library, elements, classes, core, passing, styles } = current();
+        const { root: resolveDir } = library;
+        if (path === USED_RUNTIME) return { contents: exportsOf(core), resolveDir };
+        if (path === USED_PASSING) return { contents: exportsOf(passing), resolveDir };
+        if (path === STYLES) return { contents: styles!, resolveDir };
+        if (path === BUNDLE) return { contents: bundleSource([...elements.values()]), resolveDir };
+        const tag = path.slice(CLASS.length);
+        const { contract, folder } = elements.get(tag)!;
         return {
-          contents: classSource(element, emitted.get(element.contract.tag), library.root, styles && STYLES),
-          resolveDir: join(library.root, element.folder.folder),
+          contents: classes.get(tag) ?? wrappedClass(contract),
+          resolveDir: join(library.root, folder.folder),
         };
       });
     },
   };
+}
+
+/** What stands behind an address by which a class of the package imports something. */
+function inPackage(address: string, { library, elements }: Sources): OnResolveResult {
+  const [, folder, name] = /^\.\.\/(\w+)\/(.+)\.js$/.exec(address)! as unknown as [string, string, string];
+  if (folder === 'shared' && name === 'styles') return { path: STYLES, namespace: MADE };
+  if (folder === 'shared') return { path: join(toolFile('runtime'), 'index.js'), sideEffects: false };
+  const behavior =
+    folder === 'behaviors'
+      ? elements.get(name)!.folder.behavior!
+      : [...elements.values()].flatMap(({ traits }) => traits).find(({ trait }) => trait === name)!.behavior;
+  return { path: join(library.root, behavior.file) };
 }
 
 /** Exports of names of the runtime, each from the module that has it, so that no other module comes along. */
@@ -285,22 +372,9 @@ function exportsOf(names: readonly string[]): string {
     .join('\n');
 }
 
-function classSource(
-  element: ShippedElement,
-  emitted: EmittedElement | undefined,
-  root: string,
-  styles: string | undefined,
-): string {
-  const { contract, folder } = element;
-  const { implementation } = contract;
-  if (implementation.kind === 'class')
-    return `export { default as ${contract.className} } from ${quoted(implementation.module)};`;
-  const behavior = folder.behavior ? `./${folder.behavior.file.split('/').pop()}` : '';
-  const trait = (name: string): string =>
-    join(root, element.traits.find((applied) => applied.trait === name)!.behavior.file);
-  const { code, map } = emitted!.print({ runtime: RUNTIME, passing: RUNTIME, behavior, trait, styles });
-  const encoded = Buffer.from(JSON.stringify(map)).toString('base64');
-  return `${code}//# sourceMappingURL=data:application/json;base64,${encoded}\n`;
+function wrappedClass({ className, implementation }: Contract): string {
+  const { module } = implementation as Extract<Implementation, { kind: 'class' }>;
+  return `export { default as ${className} } from ${quoted(module)};`;
 }
 
 function bundleSource(elements: readonly LibraryElement[]): string {

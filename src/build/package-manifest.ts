@@ -1,10 +1,20 @@
 import type { Contract } from '../contract/model.js';
 import { isEmitted } from '../contract/implementation.js';
 import { DEVELOPMENT } from './development.js';
+import type { Host } from '../hosts/host.js';
+import { HOSTS } from '../hosts/index.js';
 import type { Library } from '../library/open-library.js';
 
 /** Marks a folder as one that a build wrote, and so may replace. */
 export const OUTPUT_MARK = 'lastwright';
+
+/** The folder of what is there for one framework each. */
+export const HOST_ENTRIES = 'hosts';
+
+/** The frameworks that the library promises and whose templates know types. */
+export function declaringHosts({ config }: Library): Host[] {
+  return HOSTS.filter(({ name, declarations }) => declarations && config.hosts.includes(name));
+}
 
 /** Name of the single-file bundle. */
 export function bundleName(library: Library): string {
@@ -18,6 +28,9 @@ export function packageExports(library: Library, contracts: readonly Contract[])
     paths[`./${tag}`] = `./elements/${tag}.js`;
     paths[`./${tag}/class`] = `./classes/${tag}.js`;
   }
+  for (const { name, declaredCode } of declaringHosts(library))
+    paths[`./${name}`] = `./${HOST_ENTRIES}/${declaredCode ? name : 'none'}.js`;
+  paths['./classes'] = './classes/index.js';
   paths['./bundle'] = `./${bundleName(library)}`;
   paths['./custom-elements.json'] = './custom-elements.json';
   paths['./package.json'] = './package.json';
@@ -38,32 +51,40 @@ function developmentFile(path: string, contracts: readonly Contract[]): string |
   return `./${DEVELOPMENT}/${tag}${kind ? '.class' : ''}.js`;
 }
 
+/** Packages that an entry for a framework imports; who uses that entry has them. */
+function peers(library: Library): object {
+  const used = declaringHosts(library).filter(({ declaredCode }) => declaredCode);
+  const packages = used.flatMap((host) => host.packages.slice(0, 1));
+  if (packages.length === 0) return {};
+  return {
+    peerDependencies: Object.fromEntries(packages.map(({ name, major }) => [name, `>=${major}`])),
+    peerDependenciesMeta: Object.fromEntries(packages.map(({ name }) => [name, { optional: true }])),
+  };
+}
+
 /** The package.json of a built library. */
 export function packageManifest(library: Library, contracts: readonly Contract[]): string {
   const exports = Object.fromEntries(
     Object.entries(packageExports(library, contracts)).map(([path, file]) => {
-      const typed = file.endsWith('.js') && !file.endsWith('.bundle.js');
+      const typed = file.endsWith('.js');
       const development = developmentFile(path, contracts);
-      const types = file.replace(/\.js$/, '.d.ts');
+      const types = file.endsWith('/none.js')
+        ? `./${HOST_ENTRIES}${path.slice(1)}.d.ts`
+        : file.replace(/\.js$/, '.d.ts');
       return [path, typed ? { types, ...(development ? { development } : {}), default: file } : file];
     }),
   );
   const manifest = {
     name: library.name,
     version: library.version,
+    ...library.about,
     type: 'module',
     main: './index.js',
     types: './index.d.ts',
     customElements: './custom-elements.json',
-    sideEffects: [
-      './index.js',
-      './elements/*.js',
-      `./${DEVELOPMENT}/*.js`,
-      './shared/styles.js',
-      './classes/*.js',
-      `./${bundleName(library)}`,
-    ],
+    sideEffects: ['./index.js', './elements/*.js', `./${DEVELOPMENT}/*.js`, `./${bundleName(library)}`],
     exports,
+    ...peers(library),
     [OUTPUT_MARK]: { output: 1 },
   };
   return `${JSON.stringify(manifest, null, 2)}\n`;

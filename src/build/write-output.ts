@@ -1,12 +1,23 @@
 import { randomBytes } from 'node:crypto';
-import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  closeSync,
+  constants,
+  linkSync,
+  lstatSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  rmSync,
+  writeSync,
+} from 'node:fs';
 import { mkdir, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import { atEnd } from '../system/at-exit.js';
 import { UsageError } from '../system/usage-error.js';
 import { isRunning } from '../system/processes.js';
+import { DOCUMENT } from './package-documents.js';
 import { DEVELOPMENT } from './development.js';
-import { OUTPUT_MARK } from './package-manifest.js';
+import { HOST_ENTRIES, OUTPUT_MARK } from './package-manifest.js';
 
 /**
  * Writes a folder whole or not at all: everything goes into a new folder beside it, which then takes its
@@ -41,13 +52,36 @@ async function replaceFolder(output: string, files: ReadonlyMap<string, string |
       const folder = dirname(target);
       if (!folders.has(folder)) mkdirSync(folder, { recursive: true });
       folders.add(folder);
-      // Thousands of small files are written faster one after the other.
-      writeFileSync(target, content);
+      writeOrKeep(target, resolve(output, path), Buffer.from(content));
     }
     await takePlace(fresh, output);
   } finally {
     await rm(fresh, { recursive: true, force: true });
     forget();
+  }
+}
+
+/**
+ * Writes a file. One that the last build wrote with the same content becomes a second name of it, which takes a tenth of
+ * the time; where that cannot be, it is written. Thousands of small files are written faster one after the other.
+ */
+function writeOrKeep(target: string, earlier: string, content: Buffer): void {
+  const ordinaryFile = constants.S_IFREG | (0o666 & ~process.umask());
+  try {
+    const { mode, size } = lstatSync(earlier);
+    const isSame = mode === ordinaryFile && size === content.length && readFileSync(earlier).equals(content);
+    if (isSame) {
+      linkSync(earlier, target);
+      return;
+    }
+  } catch {
+    // It is new, or the file system has no second names.
+  }
+  const file = openSync(target, 'wx');
+  try {
+    for (let written = 0; written < content.length;) written += writeSync(file, content, written);
+  } finally {
+    closeSync(file);
   }
 }
 
@@ -101,7 +135,7 @@ function escaped(name: string): string {
 
 /** What builds write: files of these kinds, in these folders. */
 const BUILT = new RegExp(
-  `^(?:(?:behaviors|classes|elements|shared|traits|${DEVELOPMENT})/.+\\.(?:js|d\\.ts|js\\.map)|index\\.(?:js|d\\.ts)|[^/]+\\.bundle\\.(?:js|js\\.map|d\\.ts)|package\\.json|custom-elements\\.json)$`,
+  `^(?:(?:behaviors|classes|elements|${HOST_ENTRIES}|shared|traits|${DEVELOPMENT})/.+\\.(?:js|d\\.ts|js\\.map)|index\\.(?:js|d\\.ts)|[^/]+\\.bundle\\.(?:js|js\\.map|d\\.ts)|package\\.json|custom-elements\\.json)$`,
 );
 
 async function refuseForeign(output: string, files: ReadonlyMap<string, unknown>): Promise<void> {
@@ -120,7 +154,7 @@ async function refuseForeign(output: string, files: ReadonlyMap<string, unknown>
   const foreign = entries
     .filter((entry) => !entry.isDirectory())
     .map((entry) => relative(output, join(entry.parentPath, entry.name)).replaceAll(sep, '/'))
-    .find((path) => !files.has(path) && !BUILT.test(path));
+    .find((path) => !files.has(path) && !BUILT.test(path) && !DOCUMENT.test(path));
   if (foreign !== undefined)
     throw new UsageError(
       `The output folder ${output} holds a file that no build wrote: ${foreign}. Nothing was written.`,

@@ -1,38 +1,63 @@
+import * as Flags from '@oclif/core/flags';
 import { join } from 'node:path';
+import { PackageBuilder, type BuiltPackage } from '../build/build-library.js';
 import { buildReport } from '../build/report.js';
 import { writeOutput } from '../build/write-output.js';
+import type { Analysis } from '../library/library-element.js';
 import { BaseCommand, EXIT, libraryFlag } from '../terminal/base-command.js';
-import { buildFrom } from '../terminal/build-from.js';
+import { buildChecked, buildFrom } from '../terminal/build-from.js';
 import { say } from '../terminal/output.js';
 import { showBuild } from '../terminal/show-build.js';
 import { showCounts, showFindings } from '../terminal/show-findings.js';
+import { watchLibrary } from '../terminal/watch-library.js';
 
 export default class Build extends BaseCommand {
   static override summary = 'Build the package: modules, one bundle, types, and what editors read.';
   static override description =
     'Writes the output folder whole or not at all: a build that fails leaves the last one untouched.';
-  static override examples = ['<%= config.bin %> build', '<%= config.bin %> build --json'];
-  static override flags = { library: libraryFlag };
+  static override examples = [
+    '<%= config.bin %> build',
+    '<%= config.bin %> build --json',
+    '<%= config.bin %> build --watch',
+  ];
+  static override flags = {
+    library: libraryFlag,
+    watch: Flags.boolean({ description: 'Build again after every change.' }),
+  };
 
   override async run(): Promise<void> {
     const { flags } = await this.parse(Build);
-    const { analysis, built } = await buildFrom(flags.library);
-    const { library, elements } = analysis;
-    const { files, findings } = built;
-    const { output } = library.config;
-    if (files.size > 0) await writeOutput(join(library.root, output), files);
-    else process.exitCode = EXIT.problems;
-    const tags = elements.map(({ contract }) => contract.tag);
-    const report = buildReport(output, files, tags, findings);
-    if (flags.json) {
-      say.json(report);
+    if (flags.watch) {
+      const builder = new PackageBuilder();
+      await watchLibrary(flags.library, 'built', async (workspace) => {
+        const built = await buildChecked(workspace, builder);
+        await writeAndShow(workspace.analysis(), built, flags.json);
+      });
+      await builder.close();
       return;
     }
-    if (findings.length > 0) say.line(`${showFindings(findings, library)}\n`);
-    if (files.size > 0) say.line(showBuild(report, library));
-    else
-      say.line(
-        `${showCounts(library.elements.length, findings)}\nNothing was built; ${output} is as it was.`,
-      );
+    const { analysis, built } = await buildFrom(flags.library);
+    await writeAndShow(analysis, built, flags.json);
+    if (built.files.size === 0) process.exitCode = EXIT.problems;
   }
+}
+
+/** Writes a package, if there is one, and shows what was made or what stands in the way. */
+async function writeAndShow(
+  { library, elements }: Analysis,
+  { files, findings }: BuiltPackage,
+  asJson: boolean | undefined,
+): Promise<void> {
+  const { output } = library.config;
+  if (files.size > 0) await writeOutput(join(library.root, output), files);
+  const tags = elements.map(({ contract }) => contract.tag);
+  const report = buildReport(output, files, tags, findings);
+  if (asJson) {
+    say.json(report);
+    return;
+  }
+  if (findings.length > 0) say.line(`${showFindings(findings, library)}\n`);
+  if (files.size > 0) say.line(showBuild(report, library));
+  else
+    say.line(`${showCounts(library.elements.length, findings)}\nNothing was built; ${output} is as it was.`);
 }

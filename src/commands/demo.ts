@@ -36,12 +36,20 @@ export default class Demo extends BaseCommand {
     if (files.size > 0) await writeOutput(join(folder, analysis.library.config.output), files);
     const tags = analysis.elements.map(({ contract }) => contract.tag);
     tell(
-      `${showBuild(buildReport(analysis.library.config.output, files, tags, findings), analysis.library)}\n\n$ lastwright verify`,
+      `${showBuild(buildReport(analysis.library.config.output, files, tags, findings), analysis.library)}\n\n$ lastwright verify --no-types ${QUICK_HOSTS.map((name) => `--host ${name}`).join(' ')}`,
     );
-    const status = await runVerify(analysis, built, { json: quiet, timeout: 10_000 });
+    const hosts = QUICK_HOSTS.filter((name) => analysis.library.config.hosts.includes(name));
+    const status = await runVerify(analysis, built, {
+      hosts,
+      types: false,
+      format: quiet ? 'json' : 'pretty',
+      timeout: 10_000,
+    });
     tell(
       [
         '',
+        `The library promises ${analysis.library.config.hosts.length} frameworks; to see all of them, and their types checked:`,
+        `    lastwright verify --library ${folder}`,
         'Try next, in that folder:',
         '  write {lable} for {label} in elements/quay-berth/quay-berth.html, and see what finds it:',
         `    lastwright check --library ${folder}`,
@@ -52,6 +60,9 @@ export default class Demo extends BaseCommand {
     process.exitCode = status;
   }
 }
+
+/** What a first look runs in: it is over soon. */
+const QUICK_HOSTS = ['html', 'react', 'vue'];
 
 async function copyDemo(wanted: string | undefined): Promise<string> {
   const folder = wanted === undefined ? await mkdtemp(join(tmpdir(), 'quayside-')) : resolve(wanted);

@@ -1,7 +1,8 @@
 import * as Args from '@oclif/core/args';
 import * as Flags from '@oclif/core/flags';
 import { basename, resolve } from 'node:path';
-import { HOSTS } from '../hosts/index.js';
+import type { Host } from '../hosts/host.js';
+import { html } from '../hosts/html.js';
 import { libraryFiles } from '../scaffold/library-files.js';
 import { toolSpec } from '../scaffold/tool-spec.js';
 import { writeNew } from '../scaffold/write-new.js';
@@ -26,7 +27,6 @@ export default class Init extends BaseCommand {
     host: Flags.string({
       multiple: true,
       description: 'A framework that the elements are to work in; can be given several times.',
-      options: HOSTS.map(({ name: host }) => host),
     }),
   };
 
@@ -41,8 +41,7 @@ export default class Init extends BaseCommand {
         .replace(/^[^a-z]+|-+$/g, '') ||
         'library');
     const tag = flags.tag ?? `${name.replace(/^@[^/]*\//, '').split('-')[0]}-lantern`;
-    const wanted = new Set(['html', ...(flags.host ?? [])]);
-    const hosts = HOSTS.filter((host) => wanted.has(host.name));
+    const hosts = flags.host ? await hostsNamed(flags.host) : [html];
     const tool = await toolSpec(folder, this.config.version);
     const written = await writeNew(folder, libraryFiles(name, tag, tool, hosts));
     if (flags.json) say.json({ folder, files: written });
@@ -54,4 +53,18 @@ export default class Init extends BaseCommand {
         ),
       );
   }
+}
+
+/** Plain HTML and the named ones; all of them are loaded only where some are named. */
+async function hostsNamed(names: readonly string[]): Promise<Host[]> {
+  const [{ HOSTS }, { checkNames }] = await Promise.all([
+    import('../hosts/index.js'),
+    import('../terminal/check-names.js'),
+  ]);
+  checkNames(
+    names,
+    HOSTS.map(({ name }) => name),
+    'frameworks',
+  );
+  return HOSTS.filter(({ name }) => name === html.name || names.includes(name));
 }

@@ -1,7 +1,10 @@
 import * as Flags from '@oclif/core/flags';
 import { BaseCommand, EXIT, libraryFlag } from '../terminal/base-command.js';
 import { buildFrom } from '../terminal/build-from.js';
-import { runVerify } from '../terminal/run-verify.js';
+import { VERIFY_FORMATS } from '../verify/formats/index.js';
+import { openFrom } from '../terminal/open-from.js';
+import { mergeVerify, runVerify, watchVerify, type VerifyRun } from '../terminal/run-verify.js';
+import { UsageError } from '../system/usage-error.js';
 
 export default class Verify extends BaseCommand {
   static override summary =
@@ -12,12 +15,49 @@ export default class Verify extends BaseCommand {
     '<%= config.bin %> verify',
     '<%= config.bin %> verify --host react --element quay-berth',
     '<%= config.bin %> verify --report report.html --json',
+    '<%= config.bin %> verify --watch --host html',
+    '<%= config.bin %> verify --shard 2/5 --json > part-2.json',
+    '<%= config.bin %> verify --merge part-1.json --merge part-2.json',
   ];
   static override flags = {
     library: libraryFlag,
     host: Flags.string({ multiple: true, description: 'Only this framework; can be given several times.' }),
+    engine: Flags.string({ multiple: true, description: 'Only this engine; can be given several times.' }),
     element: Flags.string({ multiple: true, description: 'Only this element; can be given several times.' }),
+    format: Flags.string({
+      description: 'How to write the report.',
+      options: ['pretty', ...VERIFY_FORMATS.map(({ name }) => name)],
+      default: 'pretty',
+    }),
     report: Flags.string({ description: 'Where to write the HTML report.', helpValue: 'FILE' }),
+    details: Flags.boolean({ description: 'Show every facet of every element.' }),
+    types: Flags.boolean({
+      description: 'Let the checkers of the frameworks look at the types too.',
+      default: true,
+      allowNo: true,
+    }),
+    again: Flags.boolean({ description: 'See everything anew, whatever is remembered.' }),
+    watch: Flags.boolean({
+      description: 'Verify again what a change touches.',
+      exclusive: ['shard', 'merge'],
+    }),
+    shard: Flags.string({
+      description: 'Only one part of the whole, for several machines.',
+      helpValue: 'PART/OF',
+    }),
+    merge: Flags.string({
+      multiple: true,
+      description: 'Put the JSON of all parts together; verify nothing.',
+      helpValue: 'FILE',
+      exclusive: ['shard', 'again', 'host', 'engine', 'element'],
+    }),
+    case: Flags.string({
+      description: 'Write a small project that shows one cell: of one element, framework and facet.',
+      helpValue: 'FOLDER',
+      dependsOn: ['element', 'host', 'facet'],
+      exclusive: ['shard', 'merge', 'watch'],
+    }),
+    facet: Flags.string({ description: 'The facet that a case shows.', dependsOn: ['case'] }),
     timeout: Flags.integer({
       description: 'Seconds after which a probe that does not answer is given up.',
       default: 10,
@@ -27,14 +67,31 @@ export default class Verify extends BaseCommand {
 
   override async run(): Promise<void> {
     const { flags } = await this.parse(Verify);
-    const { analysis, built } = await buildFrom(flags.library);
-    const status = await runVerify(analysis, built, {
+    const run: VerifyRun = {
       hosts: flags.host,
+      engines: flags.engine,
       elements: flags.element,
       report: flags.report,
-      json: flags.json,
+      format: flags.json ? 'json' : flags.format,
+      details: flags.details,
+      types: flags.types,
+      again: flags.again,
+      shard: flags.shard === undefined ? undefined : parseShard(flags.shard),
+      case: flags.case === undefined ? undefined : { folder: flags.case, facet: flags.facet! },
       timeout: flags.timeout * 1000,
-    });
+    };
+    const status = flags.watch
+      ? await watchVerify(flags.library, run)
+      : flags.merge
+        ? await mergeVerify((await openFrom(flags.library)).analysis(), flags.merge, run)
+        : await buildFrom(flags.library).then(({ analysis, built }) => runVerify(analysis, built, run));
     if (status !== EXIT.fine) process.exitCode = status;
   }
+}
+
+function parseShard(text: string): { part: number; of: number } {
+  const [, part, of] = (/^([1-9]\d{0,3})\/([1-9]\d{0,3})$/.exec(text) ?? []).map(Number);
+  if (part === undefined || of === undefined || part > of)
+    throw new UsageError(`"${text}" names no part.`, 'Write which part of how many, such as --shard 2/5.');
+  return { part, of };
 }

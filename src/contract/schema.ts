@@ -249,6 +249,13 @@ export type SamplesFile = z.infer<typeof samplesSchema>;
 export type Step = z.infer<typeof step>;
 export type Expectation = z.infer<typeof stepExpectation>;
 
+const engineElsewhere = z.strictObject({
+  engine: z.string(),
+  at: z.url({ protocol: /^https?$/ }),
+  pages: z.url({ protocol: /^http$/ }).optional(),
+  capabilities: z.record(z.string(), z.unknown()).optional(),
+});
+
 /** What `lastwright.yaml`, the configuration at a library's root, holds. */
 export const librarySchema = z.strictObject({
   library: z.literal(1),
@@ -256,7 +263,11 @@ export const librarySchema = z.strictObject({
   /** Style sheets that every element adopts. */
   styles: z.array(z.string()).optional(),
   hosts: z.array(z.string()).min(1).optional(),
-  engines: z.array(z.string()).min(1).optional(),
+  /** Browsers: by name, or one that is elsewhere, by the address of its WebDriver endpoint. */
+  engines: z
+    .array(z.union([z.string(), engineElsewhere]))
+    .min(1)
+    .optional(),
   output: z.string().optional(),
   traits: z.string().optional(),
   everywhere: z.array(z.string()).optional(),

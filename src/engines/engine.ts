@@ -1,5 +1,18 @@
+import type { Elsewhere } from './elsewhere.js';
+
 /** A key that a person presses, by its name in the UI Events standard: `Enter`, `Escape`, `a`. */
 export type KeyName = string;
+
+/** The size of every page, in CSS pixels. */
+export const VIEWPORT = { width: 1280, height: 800 };
+
+/** A rectangle of the viewport, in CSS pixels. */
+export interface Clip {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
 
 /** A page of a browser: what any engine can do with it, and nothing that only one can. */
 export interface Page {
@@ -19,10 +32,13 @@ export interface Page {
   dialogs(): string[];
   /** The address that the page went to by itself since it was opened, if it did. */
   strayed(): string | undefined;
-  /** JavaScript's heap in use after a garbage collection, in bytes. Rejects after `timeout` ms. */
-  heapUsed(timeout: number): Promise<number>;
-  /** A picture of the viewport, PNG. */
-  screenshot(): Promise<Uint8Array>;
+  /**
+   * JavaScript's heap in use after a garbage collection, in bytes; undefined where the browser lets nobody collect it.
+   * Rejects after `timeout` ms.
+   */
+  heapUsed(timeout: number): Promise<number | undefined>;
+  /** A picture of the viewport, or of a part of it, PNG. */
+  screenshot(clip?: Clip): Promise<Uint8Array>;
   close(): Promise<void>;
 }
 
@@ -38,6 +54,17 @@ export interface Browser {
 
 export interface Engine {
   name: string;
+  /** Its name for people. */
+  title: string;
+  /** Where it is, if it is not on this machine. */
+  elsewhere?: Elsewhere;
+  /** True if pages of one browser cannot be used at the same time, because they share one focus or one session. */
+  onePageEach?: boolean;
+  /**
+   * A text that is another one when the browser is another version, without starting it. Throws `EngineMissing` if there is none
+   * on the machine.
+   */
+  identify(): Promise<string>;
   /** Starts the browser. Throws `EngineMissing` if there is none on the machine. */
   launch(): Promise<Browser>;
 }

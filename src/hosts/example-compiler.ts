@@ -1,51 +1,86 @@
 import { mkdir, readFile } from 'node:fs/promises';
-import { createRequire } from 'node:module';
 import { join } from 'node:path';
-import { pathToFileURL } from 'node:url';
 import { cacheFolder, contentKey } from '../system/cache.js';
 import { writeWhole } from '../system/write-whole.js';
+import { compileApart } from './compile-apart.js';
 import type { InstalledHost } from './find-host.js';
-import type { HostTools } from './host.js';
+import { hostTools } from './host-tools.js';
 
 /** Compiles examples with the host's compiler, each once: results are kept by source and version. */
 export class ExampleCompiler {
-  readonly #tools: HostTools;
   readonly #folder: string;
   readonly #done = new Map<string, Promise<string>>();
 
   constructor(
     readonly installed: InstalledHost,
-    tags: ReadonlySet<string>,
+    readonly tags: ReadonlySet<string>,
   ) {
-    const { host, from, version } = installed;
-    const require = createRequire(join(from, 'package.json'));
-    this.#folder = join(
-      cacheFolder(),
-      'examples',
-      `${host.name}-${version}-${contentKey(host.compile.toString())}`,
-    );
-    this.#tools = {
-      isCustomElement: (tag) => tags.has(tag) || tag.includes('-'),
-      load: (specifier) => import(pathToFileURL(require.resolve(specifier)).href),
-    };
+    const { host, version } = installed;
+    const how = String(host.compile ?? host.compileAll);
+    this.#folder = join(cacheFolder(), 'examples', `${host.name}-${version}-${contentKey(how)}`);
+  }
+
+  /** True if all examples of a run are compiled best at once. */
+  get together(): boolean {
+    return this.installed.host.compileAll !== undefined;
   }
 
   compile(source: string): Promise<string> {
     const key = contentKey(source);
-    const known = this.#done.get(key);
-    if (known) return known;
-    const made = this.#make(key, source);
+    const made = this.#done.get(key) ?? this.#make(key, source);
     this.#done.set(key, made);
     return made;
   }
 
+  /** Compiles many examples at once, so that each is at hand when it is asked for. */
+  async compileTogether(sources: readonly string[]): Promise<void> {
+    const all = [...new Set(sources)].map((source) => ({ source, key: contentKey(source) }));
+    const results = this.#makeAll(all);
+    all.forEach(({ key }, place) => {
+      const one = results.then((codes) => {
+        const code = codes[place]!;
+        if (code instanceof Error) throw code;
+        return code;
+      });
+      one.catch(() => {});
+      this.#done.set(key, one);
+    });
+    // Each that fails is told by whoever asks for it.
+    await results.catch(() => {});
+  }
+
+  async #makeAll(all: readonly { source: string; key: string }[]): Promise<(string | Error)[]> {
+    const known = await Promise.all(all.map(({ key }) => this.#cached(key)));
+    const missing = all.filter((_, place) => known[place] === undefined);
+    const made = missing.length === 0 ? [] : await this.#compileApart(missing.map(({ source }) => source));
+    const codes = new Map(missing.map(({ key }, place) => [key, made[place]!]));
+    for (const [key, code] of codes) if (typeof code === 'string') await this.#keep(key, code);
+    return all.map(({ key }, place) => known[place] ?? codes.get(key)!);
+  }
+
   async #make(key: string, source: string): Promise<string> {
-    const path = join(this.#folder, `${key}.js`);
-    const cached = await readFile(path, 'utf8').catch(() => undefined);
+    const cached = await this.#cached(key);
     if (cached !== undefined) return cached;
-    const code = await this.installed.host.compile(source, this.#tools);
-    await mkdir(this.#folder, { recursive: true });
-    await writeWhole(path, code);
+    const { host, from } = this.installed;
+    const code = host.compile
+      ? await host.compile(source, hostTools(from, this.tags))
+      : (await this.#compileApart([source]))[0]!;
+    if (code instanceof Error) throw code;
+    await this.#keep(key, code);
     return code;
+  }
+
+  #compileApart(sources: readonly string[]): Promise<(string | Error)[]> {
+    const { host, from } = this.installed;
+    return compileApart({ host: host.name, folder: from, tags: [...this.tags], sources: [...sources] });
+  }
+
+  #cached(key: string): Promise<string | undefined> {
+    return readFile(join(this.#folder, `${key}.js`), 'utf8').catch(() => undefined);
+  }
+
+  async #keep(key: string, code: string): Promise<void> {
+    await mkdir(this.#folder, { recursive: true });
+    await writeWhole(join(this.#folder, `${key}.js`), code);
   }
 }

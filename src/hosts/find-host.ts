@@ -1,7 +1,8 @@
+import { existsSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { TOOL_ROOT } from '../system/tool-files.js';
-import type { Host } from './host.js';
+import type { Host, HostPackage } from './host.js';
 
 /** A host whose packages were found. */
 export interface InstalledHost {
@@ -10,6 +11,8 @@ export interface InstalledHost {
   version: string;
   /** Folder from which its packages are resolved. */
   from: string;
+  /** Names under which packages are installed that are imported by others. */
+  aliases: Record<string, string>;
 }
 
 /** A host with a package that is not installed, or in another major version. */
@@ -21,31 +24,87 @@ export interface MissingHost {
 
 /** Looks for a host's packages from the library's folder upwards, then beside the tool. */
 export async function findHost(host: Host, libraryRoot: string): Promise<InstalledHost | MissingHost> {
-  let missing = '';
+  let missing: MissingHost | undefined;
   for (const from of [libraryRoot, TOOL_ROOT]) {
-    const versions = await Promise.all(host.packages.map(({ name }) => versionOf(name, from)));
-    const wrong = host.packages.findIndex(
-      ({ major }, place) => Number(versions[place]?.split('.')[0]) !== major,
-    );
-    if (wrong === -1) return { host, version: versions[0] ?? '', from };
-    const { name, major } = host.packages[wrong]!;
-    missing ||= versions[wrong]
-      ? `${name} is installed in version ${versions[wrong]}, not ${major}`
-      : `${name} is not installed`;
+    const found = await Promise.all(host.packages.map((one) => findPackage(one, from)));
+    const wrong = found.findIndex(({ fits }) => !fits);
+    if (wrong === -1) {
+      const aliases = Object.fromEntries(
+        host.packages.flatMap(({ name }, place) => {
+          const { installedAs } = found[place]!;
+          return installedAs === name ? [] : [[name, installedAs]];
+        }),
+      );
+      return { host, version: found[0]?.version ?? '', from, aliases };
+    }
+    missing ??= describeMissing(host, wrong, found);
   }
+  return missing!;
+}
+
+export interface FoundPackage {
+  /** What there is under its own name, or under its alias if that is the right one. */
+  version: string | undefined;
+  installedAs: string;
+  fits: boolean;
+}
+
+/** Under which name, and in which version, a package is there from a folder upwards. */
+export async function findPackage({ name, major, alias }: HostPackage, from: string): Promise<FoundPackage> {
+  const version = await versionOf(name, from);
+  const isMajor = (one: string | undefined): boolean => Number(one?.split('.')[0]) === major;
+  if (isMajor(version) || alias === undefined) return { version, installedAs: name, fits: isMajor(version) };
+  const other = await versionOf(alias, from);
+  return isMajor(other)
+    ? { version: other, installedAs: alias, fits: true }
+    : { version, installedAs: name, fits: false };
+}
+
+function describeMissing(host: Host, wrong: number, found: readonly FoundPackage[]): MissingHost {
+  const { name, major } = host.packages[wrong]!;
+  const { version } = found[wrong]!;
+  // Where another major version has the name, this one goes beside it.
+  const beside = version !== undefined && host.packages.some(({ alias }) => alias !== undefined);
+  const wanted = host.packages.map((one) =>
+    beside && one.alias !== undefined
+      ? `${one.alias}@npm:${one.name}@${one.major}`
+      : `${one.name}@${one.major}`,
+  );
   return {
     host,
-    missing,
-    install: `npm install ${host.packages.map(({ name, major }) => `${name}@${major}`).join(' ')}`,
+    missing: version
+      ? `${name} is installed in version ${version}, not ${major}`
+      : `${name} is not installed`,
+    install: `npm install ${beside ? '--legacy-peer-deps ' : ''}${wanted.join(' ')}`,
   };
 }
 
-async function versionOf(name: string, from: string): Promise<string | undefined> {
+/** Which of some packages is not there, and how it is installed; undefined if all are. */
+export async function packagesMissing(
+  packages: readonly HostPackage[],
+  from: string,
+): Promise<{ what: string; install: string } | undefined> {
+  const found = await Promise.all(packages.map((one) => findPackage(one, from)));
+  const missing = packages.filter((_, place) => !found[place]!.fits);
+  if (missing.length === 0) return undefined;
+  const names = missing.map(({ name, major }) => `${name}@${major}`);
+  return {
+    what: `${names.join(' and ')} ${names.length > 1 ? 'are' : 'is'} not installed`,
+    install: `npm install --save-dev ${names.join(' ')}`,
+  };
+}
+
+/** The folder of a package, from a folder upwards. */
+export function findFolder(name: string, from: string): string | undefined {
   for (let folder = from; ; folder = dirname(folder)) {
-    const text = await readFile(join(folder, 'node_modules', name, 'package.json'), 'utf8').catch(
-      () => undefined,
-    );
-    if (text) return (JSON.parse(text) as { version: string }).version;
+    const place = join(folder, 'node_modules', name);
+    if (existsSync(join(place, 'package.json'))) return place;
     if (folder === dirname(folder)) return undefined;
   }
+}
+
+async function versionOf(name: string, from: string): Promise<string | undefined> {
+  const folder = findFolder(name, from);
+  if (folder === undefined) return undefined;
+  return (JSON.parse(await readFile(join(folder, 'package.json'), 'utf8')) as { version: string }).version;
 }

@@ -24,8 +24,15 @@ export interface Scene {
   /** Content that comes and goes as the consumer's state says. */
   lateContent: ContentNode[];
   events: string[];
+  /** True if all properties are written as if the framework could set each, also where its users know that it cannot. */
+  plain: boolean;
   /** True if the consumer can take the element away and put it back. */
   removable: boolean;
+}
+
+/** True for a name that some frameworks take for a listener's, whatever it holds. */
+export function looksLikeListener(name: string): boolean {
+  return /^on/i.test(name);
 }
 
 /** A function that a consumer passes; it tells the stage how it is called, and gives back the same each time. */

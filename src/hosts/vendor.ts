@@ -2,38 +2,37 @@ import { mkdir, mkdtemp, readdir, readFile, rename, rm, writeFile } from 'node:f
 import { basename, dirname, join } from 'node:path';
 import { cacheFolder, contentKey } from '../system/cache.js';
 import type { InstalledHost } from './find-host.js';
-import type { Host } from './host.js';
+import { hostTools } from './host-tools.js';
 
 /** The host's own modules for browsers, by specifier, and the files they consist of; cached by version. */
-export async function vendorFiles({
-  host,
-  from,
-  version,
-}: InstalledHost): Promise<{ specifiers: Map<string, string>; files: Map<string, string> }> {
+export async function vendorFiles(
+  installed: InstalledHost,
+): Promise<{ specifiers: Map<string, string>; files: Map<string, string> }> {
+  const { host, from, version, aliases } = installed;
   const names = Object.keys(host.vendor).map((specifier, place) => [specifier, `entry-${place}.js`] as const);
   const specifiers = new Map(names);
   if (names.length === 0) return { specifiers, files: new Map() };
   const folder = join(
     cacheFolder(),
     'hosts',
-    `${host.name}-${version}-${contentKey(JSON.stringify([host.vendor, host.defines]), from)}`,
+    `${host.name}-${version}-${contentKey(JSON.stringify([host.vendor, host.defines, aliases, String(host.plugins)]), from)}`,
   );
   const cached = await readdir(folder).catch(() => undefined);
   if (cached) {
     const texts = await Promise.all(cached.map((name) => readFile(join(folder, name), 'utf8')));
     return { specifiers, files: new Map(cached.map((name, place) => [name, texts[place]!])) };
   }
-  const files = await bundleVendor(host, from, specifiers);
+  const files = await bundleVendor(installed, specifiers);
   await writeCache(folder, files);
   return { specifiers, files };
 }
 
 async function bundleVendor(
-  host: Host,
-  from: string,
+  { host, from, aliases }: InstalledHost,
   specifiers: ReadonlyMap<string, string>,
 ): Promise<Map<string, string>> {
   const { build } = await import('esbuild');
+  const plugins = await host.plugins?.(hostTools(from, new Set()));
   const { outputFiles } = await build({
     entryPoints: [...specifiers].map(([specifier, name]) => ({
       in: `vendor:${specifier}`,
@@ -47,11 +46,16 @@ async function bundleVendor(
     outdir: '/vendor',
     target: 'es2022',
     logLevel: 'silent',
+    // Aliases are looked up from there.
+    absWorkingDir: from,
+    alias: aliases,
+    conditions: ['production', 'module'],
     define: {
       'process.env.NODE_ENV': '"production"',
       ...host.defines,
     },
     plugins: [
+      ...(plugins ?? []),
       {
         name: 'vendor',
         setup(build) {

@@ -1,7 +1,11 @@
-import { kebabCase } from '../contract/names.js';
+import { camelCase, kebabCase } from '../contract/names.js';
 import { quoted } from '../syntax/literal.js';
 import type { Scene } from './scene.js';
 import { ExampleNames } from './example-names.js';
+import { stageCall } from './stage-call.js';
+import { checkWithVueTsc } from './checkers.js';
+import { listenerCode, writeTyped } from './typed-use.js';
+import { useImports, useInterfaces } from './declarations.js';
 import type { Host } from './host.js';
 import {
   HTML_SYNTAX,
@@ -59,19 +63,15 @@ function script(scene: Scene): string[] {
   ];
   if (lateContent.length > 0) lines.push('const more = ref(false);');
   if (removable) lines.push('const shown = ref(true);');
-  lines.push('', 'stage({', `  element: () => ${names.element}.value,`);
-  if (properties.length > 0) {
-    lines.push(
-      `  values: { ${properties.map(({ name }) => `${name}: ${names.value(name)}.value`).join(', ')} },`,
-      '  set: {',
-    );
-    for (const { name } of properties)
-      lines.push(`    ${name}: (next) => (${names.value(name)}.value = next),`);
-    lines.push('  },');
-  }
-  if (lateContent.length > 0) lines.push('  setMore: (next) => (more.value = next),');
-  if (removable) lines.push('  setShown: (next) => (shown.value = next),');
-  lines.push('});');
+  const handed = stageCall(scene, {
+    stage: 'stage',
+    element: `${names.element}.value`,
+    value: (name) => `${names.value(name)}.value`,
+    set: (name) => `(next) => (${names.value(name)}.value = next)`,
+    setMore: '(next) => (more.value = next)',
+    setShown: '(next) => (shown.value = next)',
+  });
+  lines.push('', ...handed);
   return lines;
 }
 
@@ -111,6 +111,78 @@ export const vue: Host = {
       templateOptions: { compilerOptions: { isCustomElement } },
     });
     return `${content}\nexport { Example };\n`;
+  },
+
+  declarations: (
+    contracts,
+  ) => `import type { HTMLAttributes, NativeElements, ReservedProps, StyleValue } from 'vue';
+${useImports(contracts, true)}
+
+${useInterfaces(contracts, {
+  native: (tag) => (tag === undefined ? 'HTMLAttributes' : `NativeElements['${tag}']`),
+  replaced: `'style' | keyof ReservedProps`,
+  more: ({ className }) => [
+    "key?: ReservedProps['key'];",
+    "ref?: ReservedProps['ref'];",
+    'slot?: string | undefined;',
+    'part?: string | undefined;',
+    `style?: StyleValue | ${className}Style;`,
+    '[name: `data${Capitalize<string>}`]: unknown;',
+  ],
+  listener: (event) => camelCase(`on-${event}`),
+})}
+declare module 'vue' {
+  interface HTMLAttributes {
+    slot?: string | undefined;
+    part?: string | undefined;
+  }
+  interface GlobalComponents {
+${contracts.map(({ tag, className }) => `    '${tag}': new () => ${className} & { $props: ${className}Use };`).join('\n')}
+  }
+}
+`,
+
+  typing: {
+    file: 'vue',
+    packages: [
+      { name: 'vue-tsc', major: 3 },
+      { name: 'typescript', major: 6 },
+    ],
+    listens: true,
+    blind: {
+      listener:
+        'The checker takes any function that is only named as a listener; call it in place, as in (event) => heard(event).',
+    },
+    compilerOptions: {},
+    configuration: { vueCompilerOptions: { strictTemplates: true } },
+    write: (file) =>
+      writeTyped(file, {
+        head: [
+          '<script setup lang="ts">',
+          `import type {} from '${file.packageName}/${file.entry}';`,
+          `import type { ${file.className} } from '${file.packageName}/${file.tag}';`,
+          `import { ref } from 'vue';`,
+          ...file.constants.map(([name, code]) => `const ${name} = ${code};`),
+          `const reference = ref<${file.className}>();`,
+          'const calls = () => {',
+        ],
+        call: (method) => `  reference.value?.${method}();`,
+        between: ['};', 'void calls;', '</script>', '', '<template>'],
+        margin: '  ',
+        attributes: ({ properties, listeners }) => [
+          'ref="reference"',
+          ...properties.map(([name, constant]) => `:${name}="${constant}"`),
+          ...listeners.map((one) => `@${kebabCase(one.event)}="${listenerCode(one)}"`),
+        ],
+        tail: ['</template>', ''],
+      }),
+    check: checkWithVueTsc,
+  },
+
+  project: {
+    packages: { '@vitejs/plugin-vue': '^6' },
+    config: (tags) =>
+      `import plugin from '@vitejs/plugin-vue';\n\nconst isCustomElement = (tag) => ${JSON.stringify(tags)}.includes(tag);\n\nexport default { plugins: [plugin({ template: { compilerOptions: { isCustomElement } } })] };\n`,
   },
 
   mountModule: `

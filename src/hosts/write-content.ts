@@ -42,6 +42,11 @@ export function writeElement(tag: string, attributes: readonly string[], content
   return `${open}\n${content.map((line) => line.replace(/^(?=.)/gm, '  ')).join('\n')}\n</${tag}>`;
 }
 
+/** The same for frameworks that keep the white space around content which comes and goes: there is none. */
+export function writeTight(tag: string, attributes: readonly string[], content: readonly string[]): string {
+  return writeElement(tag, attributes, []).replace(/<\/[^<]*>$/, (close) => content.join('') + close);
+}
+
 /** Lines, each indented. */
 export function indented(text: string, spaces: number): string {
   return text.replace(/^(?=.)/gm, ' '.repeat(spaces));
@@ -52,10 +57,10 @@ export function entry(key: string, value: string): string {
   return key === value ? key : `${key}: ${value}`;
 }
 
-/** A value that a consumer binds, as code. */
-export function valueCode(value: unknown): string {
+/** A value that a consumer binds, as code; `stage` is what the stage is called there. */
+export function valueCode(value: unknown, stage = 'stage'): string {
   if (!(value instanceof Callback)) return literal(value);
-  const call = `stage.called(${quoted(value.name)}, given)`;
+  const call = `${stage}.called(${quoted(value.name)}, given)`;
   if (value.returns === undefined || value.returns === null) return `(...given) => ${call}`;
   return `(...given) => {\n  ${call};\n  return ${literal(value.returns)};\n}`;
 }

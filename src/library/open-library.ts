@@ -19,6 +19,11 @@ export type { ElementFolder, SourceFile, StyleFile, TraitFiles } from './library
 export interface LibraryConfig {
   hosts: string[];
   engines: string[];
+  /** Those of them that are elsewhere, by name. */
+  elsewhere: Record<
+    string,
+    { at: string; pages?: string | undefined; capabilities?: Record<string, unknown> | undefined }
+  >;
   /** Path of the output folder relative to the root. */
   output: string;
 }
@@ -28,6 +33,8 @@ export interface Library {
   root: string;
   name: string;
   version: string;
+  /** What it says of itself in its package.json beside that, which the built package says too. */
+  about: Record<string, unknown>;
   config: LibraryConfig;
   locateConfig: Locate;
   /** The folder that new elements go into. */
@@ -80,6 +87,21 @@ export async function findLibraryRoot(from: string): Promise<string> {
 
 async function isFolder(path: string): Promise<boolean> {
   return (await stat(path).catch(() => undefined))?.isDirectory() ?? false;
+}
+
+/** The engines that a configuration names, and where those are that are elsewhere. */
+function enginesOf(
+  engines: LibraryFile['engines'] = ['chromium'],
+): Pick<Library['config'], 'engines' | 'elsewhere'> {
+  const elsewhere = engines.flatMap((one) => {
+    if (typeof one === 'string') return [];
+    const { engine, ...where } = one;
+    return [[engine, where] as const];
+  });
+  return {
+    engines: engines.map((one) => (typeof one === 'string' ? one : one.engine)),
+    elsewhere: Object.fromEntries(elsewhere),
+  };
 }
 
 /** Reads a library's files. Only what stops everything is thrown; the rest comes back as findings. */
@@ -165,7 +187,7 @@ export async function openLibrary(root: string): Promise<Library> {
   return {
     root,
     ...(await readPackage(root, findings)),
-    config: { hosts: config.hosts ?? ['html'], engines: config.engines ?? ['chromium'], output },
+    config: { hosts: config.hosts ?? ['html'], ...enginesOf(config.engines), output },
     locateConfig: locate,
     elementsFolder: newElementsFolder(pattern),
     elements,

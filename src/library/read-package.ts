@@ -5,6 +5,17 @@ import { PositionIndex, type Finding } from '../findings/finding.js';
 
 const FILE = 'package.json';
 
+/** What the built package says of itself as the library's own package.json does. */
+const ABOUT = ['description', 'keywords', 'license', 'author', 'homepage', 'repository', 'bugs'];
+
+/** What a library is called, and what it says of itself. */
+export interface PackageIdentity {
+  name: string;
+  version: string;
+  /** Further members of its package.json, as they stand there. */
+  about: Record<string, unknown>;
+}
+
 /** A name that a registry takes, also in a scope. */
 const NAME = /^(?:@[a-z0-9~-][a-z0-9._~-]*\/)?[a-z0-9~-][a-z0-9._~-]*$/;
 /** Three numbers, and what may stand behind them (Semantic Versioning 2). */
@@ -14,11 +25,8 @@ const VERSION = /^\d+\.\d+\.\d+(?:-[0-9A-Za-z.-]+)?(?:\+[0-9A-Za-z.-]+)?$/;
  * Name and version of the library from its package.json. Without that file it has the folder's name; what is wrong with
  * the file is added to the findings.
  */
-export async function readPackage(
-  root: string,
-  findings: Finding[],
-): Promise<{ name: string; version: string }> {
-  const fallback = { name: folderName(root), version: '0.0.0' };
+export async function readPackage(root: string, findings: Finding[]): Promise<PackageIdentity> {
+  const fallback: PackageIdentity = { name: folderName(root), version: '0.0.0', about: {} };
   let text: string;
   try {
     text = await readFile(join(root, FILE), 'utf8');
@@ -59,6 +67,7 @@ export async function readPackage(
   return {
     name: checked('name', name, NAME, 'Write small letters, digits and hyphens, with a scope or without.'),
     version: checked('version', version, VERSION, 'Write three numbers: 1.0.0.'),
+    about: Object.fromEntries(ABOUT.flatMap((key) => (key in manifest ? [[key, manifest[key]]] : []))),
   };
 }
 

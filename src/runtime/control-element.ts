@@ -1,4 +1,4 @@
-import { PassingElement, type PassingSetup } from './passing-element.js';
+import { disabledByView, PassingElement, type PassingSetup } from './passing-element.js';
 import { insideOf, mark } from './view-element.js';
 
 type Control = HTMLButtonElement | HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement;
@@ -23,7 +23,7 @@ export class ControlElement extends PassingElement {
       written?: Set<string>;
     };
     const control = controls.get(this);
-    if (control && !written?.has('disabled')) control.disabled = disabled;
+    if (control && !written?.has('disabled')) control.disabled = disabled || disabledByView(this);
     mark(this, passed.disabled ?? 0);
   }
 

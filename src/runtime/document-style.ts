@@ -1,6 +1,6 @@
 /** Gives the document what has no effect in a shadow root: fonts, and custom properties by `@property`. */
 export function inDocument(sheet: CSSStyleSheet): void {
-  document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
+  if (globalThis.document) document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
 }
 
 /** Registers custom properties with their syntax (CSS Properties and Values API, section 2); what is registered already stays. */
@@ -9,7 +9,7 @@ export function registerProperties(
 ): void {
   for (const [name, syntax, initialValue] of properties) {
     try {
-      CSS.registerProperty({ name, syntax, initialValue, inherits: true });
+      globalThis.CSS?.registerProperty({ name, syntax, initialValue, inherits: true });
     } catch (error) {
       if ((error as DOMException).name !== 'InvalidModificationError') reportError(error);
     }

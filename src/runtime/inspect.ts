@@ -21,6 +21,7 @@ interface Callbacks {
  * does not allow, data that was changed in place. Only development builds have this; nothing is frozen or refused.
  */
 export function inspect(Class: CustomElementConstructor, promises: Promises): void {
+  if (!globalThis.customElements) return;
   const prototype = Class.prototype as HTMLElement & Callbacks;
   const { tag } = promises;
   const present = customElements.get(tag);

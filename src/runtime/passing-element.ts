@@ -1,7 +1,9 @@
 import { mark, rootOf, ViewElement, type Setup } from './view-element.js';
 
 /** The properties that reflect ARIA attributes, as far as this browser knows them (WAI-ARIA 1.3, section 10). */
-const PROPERTIES = Object.getOwnPropertyNames(Element.prototype).filter((name) => /^aria[A-Z]/.test(name));
+const PROPERTIES = Object.getOwnPropertyNames(globalThis.Element?.prototype ?? {}).filter((name) =>
+  /^aria[A-Z]/.test(name),
+);
 
 /** `aria-labelledby` for `ariaLabelledByElements`. */
 function attributeOf(property: string): string {
@@ -54,6 +56,8 @@ export let passTo: (host: ViewElement, control: Element) => void;
 export let controlOf: (host: ViewElement) => Element | undefined;
 /** Sets a property of the control, now or as soon as it is drawn. */
 export let setLive: (host: ViewElement, name: string, value: unknown) => void;
+/** True if the control inside is disabled by the view itself. */
+export let disabledByView: (host: ViewElement) => boolean;
 
 /**
  * An element whose attributes reach a control inside. Those of ARIA move there, so that nothing is announced twice;
@@ -74,6 +78,9 @@ export class PassingElement extends ViewElement {
       if (!(host instanceof PassingElement)) return;
       host.#control = control;
       host.#own.clear();
+      // Whether a form has disabled the element is told before the attribute in some browsers, and after it in others: what the
+      // control has by itself is looked at once.
+      host.#own.set('disabled', control.getAttribute('disabled'));
       for (const [name, value] of host.#moved) host.#give(name, value);
       for (const name of host.getAttributeNames()) {
         if (host.#passes(name)) host.#give(name, host.getAttribute(name));
@@ -90,6 +97,8 @@ export class PassingElement extends ViewElement {
       if (host.#control) host.#control[name as never] = value as never;
       else host.#waiting.set(name, value);
     };
+    disabledByView = (host) =>
+      host instanceof PassingElement && typeof host.#own.get('disabled') === 'string';
   }
 
   constructor(setup: PassingSetup) {

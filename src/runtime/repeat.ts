@@ -120,6 +120,7 @@ class Repetition {
         const both = Math.min(oldEnd, newEnd) - start;
         if (both < 2 || !this.#same(start, newEnd - 1) || !this.#same(oldEnd - 1, start)) break;
         const [one, other] = [before[start]!, before[oldEnd - 1]!];
+        if (this.#mustStay(one) || this.#mustStay(other)) break;
         const behind = lastOf(other).nextSibling;
         this.#move(other, firstOf(one));
         this.#move(one, behind);
@@ -146,6 +147,24 @@ class Repetition {
   #move(block: Block, next: ChildNode | null): void {
     this.restore ??= keep(this.parent);
     moveBlock(block, this.parent, next);
+  }
+
+  /** The node that would lose the focus if it moved; null where there is none, or the browser can move it as it is. */
+  get #focused(): Element | null {
+    if ('moveBefore' in this.parent) return null;
+    const active = (this.parent.getRootNode() as Document | ShadowRoot).activeElement;
+    return active && this.parent.contains(active) ? active : null;
+  }
+
+  /** True for a block that others move around. */
+  #mustStay(block: Block): boolean {
+    const focused = this.#focused;
+    if (!focused) return false;
+    for (let node: ChildNode | null = firstOf(block), last = lastOf(block); node; node = node.nextSibling) {
+      if (node.contains(focused)) return true;
+      if (node === last) return false;
+    }
+    return false;
   }
 
   #keyOf(item: unknown, index: number): unknown {
@@ -201,7 +220,8 @@ class Repetition {
     }
     for (let index = start; index < oldEnd; index++) if (!kept.has(index)) removeBlock(before[index]!);
 
-    const staying = longestRun(origins);
+    const pinned = this.#focused ? origins.findIndex((at) => at >= 0 && this.#mustStay(before[at]!)) : -1;
+    const staying = longestRun(pinned < 0 ? origins : around(origins, pinned));
     for (let at = origins.length - 1; at >= 0; at--) {
       const origin = origins[at]!;
       const index = start + at;
@@ -213,6 +233,14 @@ class Repetition {
       }
     }
   }
+}
+
+/** Origins of which only those are left that can stay while the block at a place does: each longest run has that place in it. */
+function around(origins: readonly number[], pinned: number): number[] {
+  const own = origins[pinned]!;
+  return origins.map((origin, place) =>
+    place === pinned || (place < pinned ? origin < own : origin > own) ? origin : -1,
+  );
 }
 
 /** The places of a longest run of growing origins: blocks there keep their order and need not move. */

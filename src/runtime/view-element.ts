@@ -51,8 +51,11 @@ let updateAll: () => void;
 /** An element as its properties by name, which only the built classes know. */
 type Properties = Record<string, unknown>;
 
+/** Where there is no document, classes can be imported all the same. */
+const Base = (globalThis.HTMLElement ?? Object) as typeof HTMLElement;
+
 /** The base of built elements: when to draw, when to draw again, what attributes mean. */
-export class ViewElement extends HTMLElement {
+export class ViewElement extends Base {
   #setup: Setup;
   #root: ShadowRoot | this = this;
   #inside: InnerSide | undefined;

@@ -60,6 +60,8 @@ function markupPolicy(): MarkupPolicy {
  * `math`) the markup is content of such an element.
  */
 export function template(markup: string, around?: string): DocumentFragment {
+  // Modules can be imported where there is no document; nothing is made there.
+  if (!globalThis.document) return {} as DocumentFragment;
   const element = document.createElement('template');
   const whole = around ? `<${around}>${markup}</${around}>` : markup;
   element.innerHTML = (policy ??= markupPolicy()).createHTML(whole) as string;
@@ -74,8 +76,8 @@ export function copy<Kind extends Node>(source: Kind): Kind {
 
 /** A style sheet that all instances of an element share. */
 export function styleSheet(css: string): CSSStyleSheet {
-  const sheet = new CSSStyleSheet();
-  sheet.replaceSync(css);
+  const sheet = globalThis.CSSStyleSheet && new CSSStyleSheet();
+  sheet?.replaceSync(css);
   return sheet;
 }
 

@@ -1,3 +1,4 @@
+import { hostDependencies } from '../hosts/host-packages.js';
 import type { Host } from '../hosts/host.js';
 import { schemaLine } from './schema-line.js';
 import { elementFiles } from './element-files.js';
@@ -13,6 +14,7 @@ export function libraryFiles(
   hosts: readonly Host[],
 ): Record<string, string> {
   const folder = `elements/${tag}`;
+  const { devDependencies, overrides } = hostDependencies(hosts);
   const element = elementFiles({
     tag,
     summary: 'A lantern at the quay: a first element to change or to replace.',
@@ -42,11 +44,9 @@ output: dist
           test: 'node --test',
         },
         devDependencies: Object.fromEntries(
-          [
-            ['lastwright', tool],
-            ...hosts.flatMap(({ packages }) => packages.map((one) => [one.name, `^${one.major}.0.0`])),
-          ].sort(([a], [b]) => (a! < b! ? -1 : 1)),
+          Object.entries({ ...devDependencies, lastwright: tool }).sort(([a], [b]) => (a < b ? -1 : 1)),
         ),
+        ...(Object.keys(overrides).length > 0 ? { overrides } : {}),
       },
       null,
       2,

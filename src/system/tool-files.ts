@@ -11,7 +11,7 @@ function findToolRoot(): string {
   return folder;
 }
 
-/** What the tool's own build made for use in browsers: the runtime's modules, what warns during development, the code that runs probes. */
-export function toolFile(name: 'runtime' | 'runtime/inspect.js' | 'probes.js'): string {
+/** What the tool's own build made for use in browsers: the runtime's modules, what warns during development, the code that runs probes, the script of reports. */
+export function toolFile(name: 'runtime' | 'runtime/inspect.js' | 'probes.js' | 'report.js'): string {
   return join(TOOL_ROOT, 'dist', 'browser', name);
 }

@@ -1,5 +1,5 @@
 import type { Workspace } from '../analysis/workspace.js';
-import { buildLibrary, type BuiltPackage } from '../build/build-library.js';
+import { buildLibrary, type BuiltPackage, type PackageBuilder } from '../build/build-library.js';
 import { startBundler } from '../build/bundle.js';
 import { hasErrors, inReadingOrder } from '../findings/finding.js';
 import type { Analysis } from '../library/library-element.js';
@@ -17,12 +17,15 @@ export async function buildFrom(
   return { analysis: workspace.analysis(), built: await buildChecked(workspace) };
 }
 
-/** The same for a library that is open already. */
-export async function buildChecked(workspace: Workspace): Promise<BuiltPackage> {
+/**
+ * The same for a library that is open already; with a builder that is kept, only what has changed since its last build is
+ * made anew.
+ */
+export async function buildChecked(workspace: Workspace, builder?: PackageBuilder): Promise<BuiltPackage> {
   const analysis = workspace.analysis();
   const [{ findings: checked }, { files, findings: built }] = await Promise.all([
     workspace.check(true),
-    buildLibrary(analysis),
+    builder ? builder.build(analysis) : buildLibrary(analysis),
   ]);
   const more = built.filter((finding) => !analysis.findings.includes(finding));
   const findings = inReadingOrder([...checked, ...more]);

@@ -1,7 +1,10 @@
+import { compileForShortRuns, isLarge } from '../analysis/second-thread.js';
 import { Workspace } from '../analysis/workspace.js';
 import { findLibraryRoot, openLibrary } from '../library/open-library.js';
 
 /** Opens the library that a command is about. */
 export async function openFrom(folder: string | undefined): Promise<Workspace> {
-  return new Workspace(await openLibrary(await findLibraryRoot(folder ?? process.cwd())));
+  const root = await findLibraryRoot(folder ?? process.cwd());
+  if (isLarge(root)) compileForShortRuns();
+  return new Workspace(await openLibrary(root));
 }

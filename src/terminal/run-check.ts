@@ -11,6 +11,7 @@ import { writeWhole } from '../system/write-whole.js';
 import { EXIT } from './base-command.js';
 import { counted, say } from './output.js';
 import { showCounts, showFindings } from './show-findings.js';
+import { watchLibrary } from './watch-library.js';
 
 export interface CheckRun {
   library: string | undefined;
@@ -111,53 +112,10 @@ function changedLines(before: string, after: string): string[] {
   ];
 }
 
-/** Checks now and after every change of a file of the library, until it is interrupted. Only what a change touches is done anew. */
+/** Checks now and after every change of a file of the library, until it is interrupted. */
 export async function watchCheck(run: CheckRun): Promise<void> {
-  const root = await findLibraryRoot(run.library ?? process.cwd());
-  const [{ watch }, { Workspace }] = await Promise.all([
-    import('chokidar'),
-    import('../analysis/workspace.js'),
-  ]);
-  const workspace = new Workspace(await openLibrary(root));
-  const { output } = workspace.library.config;
-  const ignored = (path: string): boolean =>
-    /[\\/](node_modules|\.git|\.lastwright)([\\/]|$)/.test(path) || path === join(root, output);
-  const watcher = watch(root, { ignored, ignoreInitial: true });
-  let timer: NodeJS.Timeout | undefined;
-  let running = Promise.resolve();
-  const changed = new Set<string>();
-  const tell = async (): Promise<void> => {
-    if (process.stdout.isTTY) say.text('\x1b[2J\x1b[3J\x1b[H');
-    showChecked({ library: workspace.library, ...(await workspace.check(run.types)) }, run);
-    say.note(colors.dim('Watching; every change is checked. Ctrl+C ends it.'));
-  };
-  /** Tells of what was saved; `again` says that it was looked at before. */
-  const look = async (paths: readonly string[], again: boolean): Promise<void> => {
-    try {
-      const anew = await workspace.update(paths);
-      if (!again || anew.length > 0) await tell();
-    } catch (error) {
-      say.note((error as Error).message);
-    }
-    // A second save of a file within a few milliseconds is not told by the watcher: what was saved is read once more.
-    if (!again) setTimeout(() => void enqueue(() => look(paths, true)), 100).unref();
-  };
-  // One after the other: two at once would write the same files for the type checker.
-  const enqueue = (work: () => Promise<void>): Promise<void> => (running = running.then(work));
-  watcher.on('all', (_, path) => {
-    changed.add(path);
-    clearTimeout(timer);
-    timer = setTimeout(() => {
-      const paths = [...changed];
-      changed.clear();
-      void enqueue(() => look(paths, false));
-    }, 30);
+  await watchLibrary(run.library, 'checked', async (workspace) => {
+    const checked = await workspace.check(run.types);
+    showChecked({ library: workspace.library, ...checked }, run);
   });
-  await new Promise<void>((resolve) => watcher.once('ready', () => resolve()));
-  await enqueue(tell);
-  await new Promise<void>((resolve) => {
-    for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => resolve());
-  });
-  clearTimeout(timer);
-  await watcher.close();
 }

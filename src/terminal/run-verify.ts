@@ -1,28 +1,48 @@
-import { mkdir, writeFile } from 'node:fs/promises';
+import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { dirname, join, relative, resolve } from 'node:path';
-import type { BuiltPackage } from '../build/build-library.js';
+import { PackageBuilder, type BuiltPackage } from '../build/build-library.js';
 import type { Analysis } from '../library/library-element.js';
 import { checkReport } from '../findings/check-report.js';
+import { ENGINES } from '../engines/index.js';
+import { findHost } from '../hosts/find-host.js';
 import { HOSTS } from '../hosts/index.js';
 import { OWN_FOLDER } from '../library/own-folder.js';
-import { UsageError } from '../system/usage-error.js';
-import { suggestion } from '../findings/nearest.js';
+import { writeNew } from '../scaffold/write-new.js';
+import { caseProject } from '../verify/case-project.js';
 import { FACETS } from '../verify/facets/index.js';
-import { reportHtml } from '../verify/report-html.js';
-import type { VerifyReport } from '../verify/result.js';
-import { verifyLibrary } from '../verify/verify-library.js';
+import { VERIFY_FORMATS } from '../verify/formats/index.js';
+import { reportHtml } from '../verify/report/report-html.js';
+import { verifyReportSchema, type VerifyReport } from '../verify/result.js';
+import { mergeReports, type Shard } from '../verify/shards.js';
+import { UsageError } from '../system/usage-error.js';
+import { writeWhole } from '../system/write-whole.js';
+import { countCells, verifyLibrary } from '../verify/verify-library.js';
 import { EXIT } from './base-command.js';
+import { buildChecked } from './build-from.js';
+import { watchLibrary } from './watch-library.js';
+import { checkNames } from './check-names.js';
 import { say } from './output.js';
 import { showCounts, showFindings } from './show-findings.js';
-import { Progress, showVerify } from './show-verify.js';
+import { showOverview } from './show-overview.js';
+import { Progress } from './progress.js';
 
 export interface VerifyRun {
   hosts?: string[] | undefined;
+  engines?: string[] | undefined;
   elements?: string[] | undefined;
   /** Where the HTML report goes; into the tool's own folder in the library where nothing is said. */
   report?: string | undefined;
-  json?: boolean;
+  /** How the report is written: `pretty` for people. */
+  format?: string;
+  /** Whether every facet of every element is shown. */
+  details?: boolean;
+  types?: boolean | undefined;
   timeout: number;
+  /** Whether everything is seen anew. */
+  again?: boolean | undefined;
+  shard?: Shard | undefined;
+  /** Where a project that shows one cell is written, and of which facet. */
+  case?: { folder: string; facet: string } | undefined;
 }
 
 /** Verifies what was built in memory, writes the report, shows the outcome; gives the exit status. */
@@ -38,12 +58,18 @@ export async function runVerify(
     'frameworks',
   );
   checkNames(
+    run.engines,
+    ENGINES.map(({ name }) => name),
+    'engines',
+  );
+  checkNames(
     run.elements,
     elements.map(({ contract }) => contract.tag),
     'elements',
   );
+  if (run.case) checkCase(run);
   if (files.size === 0) {
-    if (run.json) say.json(checkReport({ ...analysis, findings }));
+    if (run.format === 'json') say.json(checkReport({ ...analysis, findings }));
     else
       say.line(
         `${showFindings(findings, library)}\n\n${showCounts(library.elements.length, findings)}\nNothing was verified.`,
@@ -51,28 +77,123 @@ export async function runVerify(
     return EXIT.problems;
   }
   const hosts = run.hosts ?? library.config.hosts;
-  const count =
-    (run.elements ?? elements).length * FACETS.length * hosts.length * library.config.engines.length;
-  const progress = new Progress(count);
+  const engines = run.engines ?? library.config.engines;
+  const progress = new Progress(countCells(analysis, { hosts, engines, elements: run.elements }));
   const { report, missing } = await verifyLibrary(analysis, files, {
     hosts,
+    engines,
     elements: run.elements,
     probeTimeout: run.timeout,
+    types: run.types,
+    again: run.again,
+    shard: run.shard,
     onCell: ({ host, element, facet }) => progress.cell(host, element, facet),
   });
   progress.end();
+  const status = await showReport(analysis, report, run);
+  if (run.case) await writeCase(analysis, files, report, run);
+  for (const { what, help } of missing) say.error(what, help);
+  return status === EXIT.fine && missing.length > 0 ? EXIT.missing : status;
+}
+
+/** Verifies now and after every change of a file of the library, until it is interrupted: what nothing has changed of is remembered. */
+export async function watchVerify(folder: string | undefined, run: VerifyRun): Promise<number> {
+  const builder = new PackageBuilder();
+  try {
+    await watchLibrary(folder, 'verified', async (workspace) => {
+      await runVerify(workspace.analysis(), await buildChecked(workspace, builder), run);
+    });
+  } finally {
+    await builder.close();
+  }
+  return EXIT.fine;
+}
+
+/** Puts the reports of the parts of a split run together and shows the whole; gives the exit status. */
+export async function mergeVerify(
+  analysis: Analysis,
+  paths: readonly string[],
+  run: VerifyRun,
+): Promise<number> {
+  const reports = await Promise.all(paths.map(readReport));
+  const whole = mergeReports(reports);
+  if ('wrong' in whole)
+    throw new UsageError(
+      whole.wrong,
+      'Give the JSON of all parts, as lastwright verify --shard 1/2 --json prints it.',
+    );
+  return showReport(analysis, whole, run);
+}
+
+/** A case is one cell. */
+function checkCase({ case: wanted, elements, hosts }: VerifyRun): void {
+  if (elements?.length !== 1 || hosts?.length !== 1)
+    throw new UsageError(
+      'A case is of one element in one framework.',
+      'Add --element TAG --host NAME --facet NAME.',
+    );
+  checkNames(
+    [wanted!.facet],
+    FACETS.map(({ name }) => name),
+    'facets',
+  );
+}
+
+async function writeCase(
+  analysis: Analysis,
+  files: BuiltPackage['files'],
+  report: VerifyReport,
+  { case: wanted, elements, hosts }: VerifyRun,
+): Promise<void> {
+  const { folder, facet } = wanted!;
+  const host = await findHost(
+    HOSTS.find(({ name }) => name === hosts![0])!,
+    analysis.library.root,
+  );
+  const results = report.results.filter((result) => result.facet === facet);
+  const project =
+    'missing' in host
+      ? undefined
+      : await caseProject(analysis, files, { element: elements![0]!, facet, host, results });
+  if (!project)
+    throw new UsageError(
+      `There is nothing to show of ${facet} in ${hosts![0]}.`,
+      'Choose a facet that the element has, in a framework that is installed.',
+    );
+  await mkdir(resolve(folder), { recursive: true });
+  await writeNew(resolve(folder), project);
+  say.note(`The case is in ${shortest(resolve(folder))}; there: npm install, then npm start.`);
+}
+
+async function readReport(path: string): Promise<VerifyReport> {
+  let text: string;
+  try {
+    text = await readFile(path, 'utf8');
+  } catch {
+    throw new UsageError(`There is no file ${path} that can be read.`, 'Name the JSON of each part.');
+  }
+  try {
+    return verifyReportSchema.parse(JSON.parse(text)) as VerifyReport;
+  } catch {
+    throw new UsageError(`${path} is no report of lastwright verify --json.`, 'Name the JSON of each part.');
+  }
+}
+
+/** Writes the HTML report and shows the outcome; gives the exit status. */
+async function showReport(analysis: Analysis, report: VerifyReport, run: VerifyRun): Promise<number> {
+  const { library } = analysis;
   const reportPath = run.report ? resolve(run.report) : await ownReportPath(library.root);
   await mkdir(dirname(reportPath), { recursive: true });
-  await writeFile(reportPath, reportHtml(report, library));
-  if (run.json) say.json(report);
+  await writeWhole(reportPath, await reportHtml(report, library));
+  const format = VERIFY_FORMATS.find(({ name }) => name === run.format);
+  if (format) say.text(format.write(report, analysis));
   else {
-    say.line(showVerify(report));
+    say.line(showOverview(report, run.details));
+    if (run.types === false) say.line('Types were not checked.');
     say.line(`Report: ${shortest(reportPath)}`);
     say.line(nextStep(report));
   }
-  for (const { what, help } of missing) say.error(what, help);
-  if (report.summary.fails > 0) return EXIT.problems;
-  return missing.length > 0 ? EXIT.missing : EXIT.fine;
+  return report.summary.fails > 0 ? EXIT.problems : EXIT.fine;
 }
 
 function nextStep({ results, summary }: VerifyReport): string {
@@ -80,15 +201,8 @@ function nextStep({ results, summary }: VerifyReport): string {
   if (failing)
     return `Next: mend it, then lastwright verify --element ${failing.element} --host ${failing.host}.`;
   return summary.unchecked > 0
-    ? 'Next: add what the notes name, then verify again.'
+    ? 'Next: see what the notes name, or open the report in a browser.'
     : 'Next: open the report in a browser.';
-}
-
-function checkNames(given: readonly string[] | undefined, known: readonly string[], kind: string): void {
-  for (const name of given ?? []) {
-    if (!known.includes(name))
-      throw new UsageError(`"${name}" is none of the ${kind}.`, suggestion(name, known, kind));
-  }
 }
 
 /** Into the tool's own folder in the library, which ignores itself in git. */

@@ -8,6 +8,7 @@ import type { Contract, Shared } from '../contract/model.js';
 import type { Finding, Position } from '../findings/finding.js';
 import type { LibraryElement } from '../library/library-element.js';
 import { slashed, type ElementFolder, type Library } from '../library/open-library.js';
+import { readTypeScriptOutput } from '../system/typescript-output.js';
 import { originOf } from '../syntax/source-map.js';
 import {
   joinPrograms,
@@ -115,7 +116,7 @@ function checkers(): string[] {
 
 async function findCompiler(): Promise<string | undefined> {
   try {
-    const main = require.resolve('typescript/package.json');
+    const main = require.resolve('typescript-7/package.json');
     const { default: getExePath } = (await import(
       pathToFileURL(join(dirname(main), 'lib', 'getExePath.js')).href
     )) as {
@@ -152,22 +153,11 @@ interface Diagnostic {
   message: string;
 }
 
-/** `file(line,column): error TS1234: message`, with more of the message on indented lines. */
 function parseDiagnostics(output: string, root: string): Diagnostic[] {
-  const found: Diagnostic[] = [];
-  for (const line of output.split(/\r?\n/)) {
-    const match = /^(.+?)\((\d+),(\d+)\): error TS\d+: (.*)$/.exec(line);
-    if (match) {
-      const path = isAbsolute(match[1]!) ? relative(root, match[1]!) : match[1]!;
-      found.push({
-        file: slashed(path),
-        line: Number(match[2]),
-        column: Number(match[3]),
-        message: match[4]!,
-      });
-    } else if (/^\s/.test(line) && found.length > 0) found.at(-1)!.message += ` ${line.trim()}`;
-  }
-  return found;
+  return readTypeScriptOutput(output).diagnostics.map(({ path, ...diagnostic }) => ({
+    file: slashed(isAbsolute(path) ? relative(root, path) : path),
+    ...diagnostic,
+  }));
 }
 
 function toFindings(diagnostics: readonly Diagnostic[], program: TypedProgram, places: Places): Finding[] {

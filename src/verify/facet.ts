@@ -47,6 +47,8 @@ export interface Facet<Data = unknown> {
   title: string;
   /** The kind of page that it runs in. */
   page: PageKind;
+  /** True if it is about the element's own tree, which is the same in every host: it runs in one of them. */
+  inOneHost?: boolean;
   plan(facts: ElementFacts): FacetPlan<Data>;
   probe(page: ProbePage, data: Data): Promise<Observation[]>;
 }
@@ -82,6 +84,8 @@ export type OutsideAct =
   | { park: true }
   /** Frees what nothing refers to. */
   | { collectGarbage: true }
+  /** Takes a picture of a part of the viewport. */
+  | { picture: { x: number; y: number; width: number; height: number } }
   /** Says what comes next, so that a hang can be told. */
   | { begin: string };
 
@@ -120,8 +124,10 @@ export interface ProbePage {
   press(key: string): Promise<void>;
   /** Takes the pointer away from everything. */
   park(): Promise<void>;
-  /** Frees what nothing refers to. */
-  collectGarbage(): Promise<void>;
+  /** Frees what nothing refers to; false where the browser lets nobody ask for it. */
+  collectGarbage(): Promise<boolean>;
+  /** Takes a picture of a part of the viewport; gives its name, the same for the same picture. */
+  picture(of: { x: number; y: number; width: number; height: number }): Promise<string>;
   /** Says which sample runs next; false if it brought another probe to a halt, so that it must not be run again. */
   beginSample(name: string): Promise<boolean>;
   /** Errors that nothing caught since the last call. */

@@ -48,6 +48,7 @@ export function factsOf(
       lateContent: [],
       events: [],
       removable: false,
+      plain: false,
       ...parts,
       properties: [...required, ...(parts.properties ?? [])],
     };

@@ -16,4 +16,6 @@ export interface Observation {
   /** Why, where the verdict is not `fits`. */
   note: string;
   observed: ObservedStep[];
+  /** The name of a picture that was taken. */
+  picture?: string;
 }

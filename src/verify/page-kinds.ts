@@ -5,8 +5,8 @@ const STRICT_POLICY =
 
 /** What a facet needs of the page that it runs in. */
 interface PageNeeds {
-  /** True if the page is loaded anew for the facet; otherwise it shares one with others of its kind. */
-  fresh: boolean;
+  /** Whether the page is loaded anew for each facet, for the first of its kind, or not at all: then it is the one that is there. */
+  fresh: 'each' | 'first' | 'no';
   /** True if the facet begins before the element is defined; otherwise it is defined by then. */
   undefinedAtFirst: boolean;
   /** The page's Content-Security-Policy, if it has one. */
@@ -16,13 +16,15 @@ interface PageNeeds {
 /** The kinds of pages, in the order in which a run goes through them: a page is used before the next one is loaded. */
 export const PAGE_KINDS = {
   /** The element's page, before the element is defined. */
-  first: { fresh: true, undefinedAtFirst: true },
+  first: { fresh: 'each', undefinedAtFirst: true },
   /** The page that all these facets share. */
-  shared: { fresh: false, undefinedAtFirst: false },
+  shared: { fresh: 'no', undefinedAtFirst: false },
   /** A page that nothing has happened in. */
-  fresh: { fresh: true, undefinedAtFirst: false },
+  fresh: { fresh: 'each', undefinedAtFirst: false },
+  /** A page for what looks at an element without touching it. */
+  looking: { fresh: 'first', undefinedAtFirst: false },
   /** A page under a strict policy. */
-  strict: { fresh: true, undefinedAtFirst: true, policy: STRICT_POLICY },
+  strict: { fresh: 'each', undefinedAtFirst: true, policy: STRICT_POLICY },
 } as const satisfies Record<string, PageNeeds>;
 
 export type PageKind = keyof typeof PAGE_KINDS;

@@ -8,34 +8,55 @@ const TYPES: Record<string, string> = {
   css: 'text/css; charset=utf-8',
 };
 
-/** Serves files from memory to the browsers of this machine, on the loopback address only. */
+/** Serves files from memory: to the browsers of this machine, on the loopback address; to others only where it is told to. */
 export class PageServer {
   readonly #files = new Map<string, string | Uint8Array>();
-  #server: Server | undefined;
+  readonly #servers: Server[] = [];
+  /** Names of this server that it answers to. */
+  readonly #hosts = new Set<string>();
+  readonly #base: string;
   #origin = '';
 
-  /** `headers` go with every answer. */
-  constructor(readonly headers: Record<string, string> = {}) {}
+  /** `headers` go with every answer. With a secret, all addresses begin with it, and nobody gets anything without it. */
+  constructor(
+    readonly headers: Record<string, string> = {},
+    secret = '',
+  ) {
+    this.#base = secret && `/${secret}`;
+  }
 
   /** Puts a file at a path that begins with a slash. */
   put(path: string, content: string | Uint8Array): void {
     this.#files.set(path, content);
   }
 
-  /** `http://127.0.0.1:PORT`, once it has started. */
+  /** `http://127.0.0.1:PORT`, once it has started; with the secret, if there is one. */
   get origin(): string {
     return this.#origin;
   }
 
+  /** Where a page finds what was put at a path. */
+  address(path: string): string {
+    return this.#base + path;
+  }
+
+  /** Begins to listen on the loopback address. */
   async start(): Promise<void> {
+    this.#origin = await this.listen('127.0.0.1', 0);
+  }
+
+  /** Listens at one more address; gives the origin, with the secret if there is one. Port 0 is any that is free. */
+  async listen(hostname: string, port: number): Promise<string> {
     const server = createServer(({ url, headers }, response) => {
       // A name that somebody's page gave to this address is not ours.
-      if (headers.host !== this.#origin.slice('http://'.length)) {
+      if (!this.#hosts.has(headers.host ?? '')) {
         response.writeHead(421).end();
         return;
       }
       const path = (url ?? '/').split('?')[0]!;
-      const content = this.#files.get(path);
+      const content = path.startsWith(`${this.#base}/`)
+        ? this.#files.get(path.slice(this.#base.length))
+        : undefined;
       const type = TYPES[path.split('.').pop()!] ?? 'application/octet-stream';
       response.writeHead(content === undefined ? 404 : 200, {
         'content-type': type,
@@ -44,13 +65,22 @@ export class PageServer {
       });
       response.end(content ?? '');
     });
-    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-    this.#server = server;
-    this.#origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+    await new Promise<void>((resolve, reject) => {
+      server.once('error', reject);
+      server.listen(port, hostname, resolve);
+    });
+    this.#servers.push(server);
+    const host = `${hostname}:${(server.address() as AddressInfo).port}`;
+    this.#hosts.add(host);
+    return `http://${host}${this.#base}`;
   }
 
   async stop(): Promise<void> {
-    this.#server?.closeAllConnections();
-    await new Promise((resolve) => (this.#server ? this.#server.close(resolve) : resolve(undefined)));
+    await Promise.all(
+      this.#servers.map((server) => {
+        server.closeAllConnections();
+        return new Promise((resolve) => server.close(resolve));
+      }),
+    );
   }
 }

@@ -1,6 +1,7 @@
 import { PageCrashed, PageHangs, type Page } from '../engines/engine.js';
 import type { BrowserKeeper } from './browser-keeper.js';
 import type { OutsideAct, ProbeTurn } from './facet.js';
+import type { Pictures } from './pictures.js';
 import type { Observation } from './observation.js';
 
 /** How a probe ended: with observations, or broken; or why there was none. */
@@ -15,15 +16,23 @@ export class ProbeRunner {
   #sample: string | undefined;
   /** Samples of this document's element that brought the page to a halt. */
   #halting: string[] = [];
+  #spoiled = false;
 
   constructor(
     readonly browsers: BrowserKeeper,
     readonly timeout: number,
+    readonly pictures: Pictures,
   ) {}
 
   /** The next probes are about another element. */
   beginElement(): void {
     this.#halting = [];
+    this.#spoiled = false;
+  }
+
+  /** True if a probe of this element came to no end: on another day, on a quieter machine, it might. */
+  get spoiled(): boolean {
+    return this.#spoiled;
   }
 
   /** The next probes run in a fresh document from this address. */
@@ -46,12 +55,13 @@ export class ProbeRunner {
       const page = await this.#open();
       let turn = await this.#turn(page, `begin(${JSON.stringify({ ...request, halting: this.#halting })})`);
       while ('act' in turn) {
-        await this.#perform(page, turn.act);
-        turn = await this.#turn(page, 'resume()');
+        const answer = await this.#perform(page, turn.act);
+        turn = await this.#turn(page, `resume(${JSON.stringify(answer) ?? ''})`);
       }
       return withDialogs(turn, page.dialogs());
     } catch (error) {
       const browserEnded = error instanceof PageCrashed && (await this.browsers.isDead());
+      this.#spoiled = true;
       const broke = this.#explain(error);
       await this.close();
       return browserEnded ? undefined : { broke };
@@ -79,14 +89,17 @@ export class ProbeRunner {
     return page.evaluate<ProbeTurn>(`lastwrightProbes.${call}`, this.timeout);
   }
 
-  async #perform(page: Page, act: OutsideAct): Promise<void> {
+  /** Does what the page asks for; gives what it is to be told. */
+  async #perform(page: Page, act: OutsideAct): Promise<unknown> {
     const { timeout } = this;
     if ('click' in act) await page.click(act.click.x, act.click.y, timeout);
     else if ('type' in act) await page.type(act.type, timeout);
     else if ('press' in act) await page.press(act.press, timeout);
     else if ('park' in act) await page.point(0, 0, timeout);
-    else if ('collectGarbage' in act) await page.heapUsed(timeout);
+    else if ('collectGarbage' in act) return (await page.heapUsed(timeout)) !== undefined;
+    else if ('picture' in act) return this.pictures.keep(await page.screenshot(act.picture));
     else this.#sample = act.begin;
+    return undefined;
   }
 
   async #open(): Promise<Page> {

@@ -15,6 +15,12 @@ export const verifyResultSchema = z.object({
   /** The consumer's code that ran. */
   source: z.string(),
   observed: z.array(step),
+  /** When it was seen (ISO 8601); a verdict is remembered as long as nothing has changed that it rests on. */
+  seen: z.string(),
+  /** Names of pictures: of this cell, and where that one differs, what it was compared with and the difference. */
+  pictures: z
+    .object({ own: z.string(), other: z.string().optional(), difference: z.string().optional() })
+    .optional(),
 });
 
 /** What `lastwright verify --json` prints. */
@@ -23,13 +29,23 @@ export const verifyReportSchema = z.object({
   hosts: z.array(z.object({ name: z.string(), title: z.string(), version: z.string() })),
   results: z.array(verifyResultSchema),
   summary: z.object({ fits: z.int(), care: z.int(), fails: z.int(), unchecked: z.int() }),
+  /** How many cells (a facet of an element, in a host and an engine) were seen in this run, and how many are remembered. */
+  cells: z.object({ seen: z.int(), remembered: z.int() }),
   seconds: z.number(),
+  /** Pictures that differ, and those of the differences, PNG in Base64, by their names. */
+  pictures: z.record(z.string(), z.string()),
+  /** Which part of the whole it is, of how many; `plan` is the same for parts that fit together. */
+  shard: z.object({ part: z.int(), of: z.int(), plan: z.string() }).optional(),
 });
 
-export type VerifyResult = Omit<z.infer<typeof verifyResultSchema>, 'observed'> & {
+export type VerifyResult = Omit<z.infer<typeof verifyResultSchema>, 'observed' | 'pictures'> & {
   observed: ObservedStep[];
+  pictures?: { own: string; other?: string | undefined; difference?: string | undefined } | undefined;
 };
-export type VerifyReport = Omit<z.infer<typeof verifyReportSchema>, 'results'> & { results: VerifyResult[] };
+export type VerifyReport = Omit<z.infer<typeof verifyReportSchema>, 'results' | 'shard'> & {
+  results: VerifyResult[];
+  shard?: { part: number; of: number; plan: string } | undefined;
+};
 
 /** How many results have each verdict. */
 export function summarize(results: readonly VerifyResult[]): VerifyReport['summary'] {

@@ -52,11 +52,11 @@ export const lamps: LampFaults = {
       }
     },
   'has another value than the initial one': styled(
-    ':host { display: block } .glass { color: var(--lamp-color, #b58901); padding: 4px }',
+    ':host { display: block } .glass { color: var(--lamp-color, #5f4701); padding: 4px }',
   ),
-  'does not read the custom property': styled(':host { display: block } .glass { color: #b58900 }'),
+  'does not read the custom property': styled(':host { display: block } .glass { color: #5f4700 }'),
   'reads a custom property of another name': styled(
-    ':host { display: block } .glass { color: var(--lamp-colors, #b58900) }',
+    ':host { display: block } .glass { color: var(--lamp-colors, #5f4700) }',
   ),
   'is closed where it is promised open': () =>
     class extends Lamp {

@@ -26,6 +26,7 @@ export class Entry extends HTMLElement {
   constructor() {
     super();
     this.control.part.add('field');
+    this.control.title = 'What is written';
     this.inner.append(this.control);
     this.control.addEventListener('input', () => this.typed());
     for (const type of this.relayed())

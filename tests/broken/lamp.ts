@@ -49,7 +49,7 @@ export class Lamp extends HTMLElement {
   static {
     this.sheet.replaceSync(`
       :host { display: block }
-      .glass { color: var(--lamp-color, #b58900); padding: 4px }
+      .glass { color: var(--lamp-color, #5f4700); padding: 4px }
     `);
   }
 

@@ -8,7 +8,7 @@ export default class extends Beacon {
     super();
     const root = this.attachShadow({ mode: 'open' });
     root.adoptedStyleSheets = [LOOK];
-    root.innerHTML = `${MARKUP.replace('<slot></slot>', '<slot hidden></slot>')}<output></output>`;
+    root.innerHTML = `${MARKUP.replace('<slot></slot>', '<slot hidden></slot>')}<output>0 given</output>`;
     root.querySelector('button')!.addEventListener('click', () => this.turn());
     root.querySelector('slot')!.addEventListener('slotchange', (event) => {
       const count = (event.target as HTMLSlotElement).assignedElements().length;

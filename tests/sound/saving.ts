@@ -3,6 +3,7 @@ export default class extends HTMLElement {
   constructor() {
     super();
     const field = document.createElement('input');
+    field.ariaLabel = 'Cargo';
     field.part.add('field');
     field.addEventListener('blur', () => {
       this.dispatchEvent(

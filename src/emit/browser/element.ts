@@ -64,12 +64,12 @@ export interface Addresses {
   styles: string | undefined;
 }
 
-/** One element's module, as it is wherever its imports lead. */
+/** One element's module. */
 export interface EmittedElement {
   /** The names that it needs from the runtime. */
   runtime: ReadonlySet<string>;
-  /** Its code with these addresses, and the source map. */
-  print(addresses: Addresses): { code: string; map: EncodedSourceMap };
+  code: string;
+  map: EncodedSourceMap;
 }
 
 /** Names of the runtime that stand apart: no bundler could leave them out of a module with the rest. */
@@ -83,20 +83,14 @@ export const PASSING: ReadonlySet<string> = new Set([
 ]);
 
 /**
- * The module of one element's class: plain browser code, as a person would write it for this one element. `hasStyles`
- * tells whether the library has style sheets of its own.
+ * The module of one element's class: plain browser code, as a person would write it for this one element.
  */
-export function emitElement(source: ElementSource, hasStyles: boolean): EmittedElement {
+export function emitElement(source: ElementSource, addresses: Addresses): EmittedElement {
   const { tree, viewText } = source;
-  const emitter = new ElementEmitter(source, hasStyles);
+  const emitter = new ElementEmitter(source, addresses.styles !== undefined);
   const body = emitter.body();
-  return {
-    runtime: emitter.emission.runtime,
-    print(addresses) {
-      const { code, segments } = print([...emitter.imports(addresses), ...body]);
-      return { code, map: sourceMapOf(segments, tree.file, viewText) };
-    },
-  };
+  const { code, segments } = print([...emitter.imports(addresses), ...body]);
+  return { runtime: emitter.emission.runtime, code, map: sourceMapOf(segments, tree.file, viewText) };
 }
 
 class ElementEmitter {

@@ -17,3 +17,8 @@ export function place({ file, line, column }: Finding): string {
 export function xml(text: string): string {
   return escapeMarkup(text).replace(/[^\t\n\r\u0020-\uFFFD]/g, ' ');
 }
+
+/** Text inside of a cell of a Markdown table. */
+export function markdownCell(text: string): string {
+  return text.replace(/\\/g, '\\\\').replace(/\|/g, '\\|').replace(/</g, '&lt;').replace(/\s+/g, ' ');
+}

@@ -1,8 +1,4 @@
-import { place, type Format } from './format.js';
-
-function cell(text: string): string {
-  return text.replace(/\\/g, '\\\\').replace(/\|/g, '\\|').replace(/</g, '&lt;').replace(/\s+/g, ' ');
-}
+import { markdownCell as cell, place, type Format } from './format.js';
 
 /** A table for a comment or a summary page. */
 export const markdown: Format = {

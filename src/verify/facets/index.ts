@@ -1,8 +1,10 @@
 import type { Facet } from '../facet.js';
+import { access } from './access.js';
 import { attributes } from './attributes.js';
 import { encapsulation } from './encapsulation.js';
 import { events } from './events.js';
 import { independence } from './independence.js';
+import { look } from './look-alike.js';
 import { lifecycle } from './lifecycle.js';
 import { forms } from './forms.js';
 import { methods } from './methods.js';
@@ -34,4 +36,14 @@ export const FACETS: readonly Facet[] = [
   independence,
   forms,
   policy,
+  look,
+  access,
 ];
+
+/**
+ * The facets that are tried in a host: what is the same in all of them is tried in one, plain HTML where the library promises it.
+ */
+export function facetsIn(host: string, promised: readonly string[]): readonly Facet[] {
+  const lead = promised.includes('html') ? 'html' : promised[0];
+  return FACETS.filter(({ inOneHost }) => !inOneHost || host === lead);
+}

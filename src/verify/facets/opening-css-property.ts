@@ -110,7 +110,7 @@ function look(element: HTMLElement): string {
   );
   // What a transition holds back is seen at its end.
   for (const { style } of styles) void style.color;
-  endMotion(...roots);
+  endMotion(roots);
   return styles
     .map(({ pseudo, style }) =>
       (pseudo === '::before' || pseudo === '::after') && /^(none|normal)$/.test(style.content)

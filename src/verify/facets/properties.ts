@@ -34,7 +34,12 @@ export const properties: Facet<Data> = {
     const { scenes, data: samples } = samplesWith(facts, 'set');
     const { definitions } = facts.contract;
     return {
-      scenes: { ...scenes, bound: facts.scene({ properties: bound }) },
+      scenes: {
+        ...scenes,
+        bound: facts.scene({ properties: bound, plain: true }),
+        // As the framework's users write it, who know what it cannot hand over.
+        known: facts.scene({ properties: bound }),
+      },
       data: { properties: list, without, samples, definitions, coupled: coupledProperties(facts.samples) },
     };
   },
@@ -45,7 +50,8 @@ export const properties: Facet<Data> = {
     const mounted = await page.mount('bound');
     for (const property of list) {
       const observer = new Observer(property.name);
-      await throughHost(page, mounted, property, observer);
+      const lost = await throughHost(page, mounted, property, observer);
+      if (lost !== undefined) await asUsersKnow(page, property, lost, observer);
       await alone(page, property, data, observer);
       observer.noErrors(page.errors(), `use ${property.name}`);
       results.push(observer.result());
@@ -60,56 +66,57 @@ export const properties: Facet<Data> = {
   },
 };
 
-/** What a consumer binds and changes in the host's own syntax. */
+/**
+ * What a consumer binds and changes in the host's own syntax. Gives what the host kept from the element, if it did: then it
+ * is told elsewhere whether it can be used with care.
+ */
 async function throughHost(
   page: ProbePage,
   mounted: Mounted,
   property: PropertyData,
   observer: Observer,
-): Promise<void> {
+): Promise<{ did: string; saw: string } | undefined> {
   const { name, kind, first, second } = property;
   const element = mounted.element as unknown as Values;
   const isObject = kind === 'array' || kind === 'object';
   const untouched = `look at what the consumer passed for ${name}`;
-  await deliver(page, observer, property, `bind ${name}`, element, mounted.values[name]);
+  let lost = deliver(page, observer, property, `bind ${name}`, element, mounted.values[name]);
   if (isObject) snapshotOf(first).expectSame(mounted.values[name], observer, untouched);
   const given = snapshotOf(second);
   await mounted.set(name, second);
   await page.until(() => Object.is(element[name], second));
-  await deliver(page, observer, property, `change ${name}`, element, second);
+  lost ??= deliver(page, observer, property, `change ${name}`, element, second);
   const again = isObject ? structuredClone(first) : first;
   await mounted.set(name, again);
   await page.until(() => Object.is(element[name], again));
-  await deliver(page, observer, property, `change ${name} again`, element, again);
+  lost ??= deliver(page, observer, property, `change ${name} again`, element, again);
   if (isObject) given.expectSame(second, observer, untouched);
-  if (property.required) return;
+  if (property.required || lost) return lost;
   await mounted.set(name, undefined);
   await page.until(() => isDefault(property, element[name]));
-  judgeUndefined(page, observer, property, element);
+  await judgeUndefined(page, mounted, observer, property);
+  return undefined;
 }
 
-/** The bound value must have arrived; where only the host keeps it from the element, it works with care. */
-async function deliver(
+/** The bound value must have arrived; gives what was seen where only the host keeps it from the element. */
+function deliver(
   page: ProbePage,
   observer: Observer,
   { name }: PropertyData,
   did: string,
   element: Values,
   wanted: unknown,
-): Promise<void> {
+): { did: string; saw: string } | undefined {
   if (Object.is(element[name], wanted)) {
     observer.saw(did, show(wanted));
-    return;
+    return undefined;
   }
+  const saw = show(element[name]);
   const plain = scratch(page);
   plain[name] = wanted;
-  if (Object.is(plain[name], wanted) && assigns(element, name, wanted)) {
-    observer.care(
-      did,
-      show(element[name]),
-      `The framework does not hand over "${name}" as it is; set it through a reference.`,
-    );
-  } else observer.equal(did, element[name], wanted);
+  if (Object.is(plain[name], wanted) && assigns(element, name, wanted)) return { did, saw };
+  observer.equal(did, saw, show(wanted));
+  return undefined;
 }
 
 function assigns(element: Values, name: string, value: unknown): boolean {
@@ -117,8 +124,48 @@ function assigns(element: Values, name: string, value: unknown): boolean {
   return Object.is(element[name], value);
 }
 
-function judgeUndefined(page: ProbePage, observer: Observer, property: PropertyData, element: Values): void {
+/** What a framework cannot hand over by itself is handed over as its users know; then it works with care. */
+async function asUsersKnow(
+  page: ProbePage,
+  { name, first, second }: PropertyData,
+  lost: { did: string; saw: string },
+  observer: Observer,
+): Promise<void> {
+  // Without the value, an element may have had errors of which nobody is to blame but the framework.
+  page.errors();
+  const mounted = await page.mount('known');
+  const element = mounted.element as unknown as Values;
+  const arrives = (value: unknown): Promise<boolean> => page.until(() => Object.is(element[name], value));
+  const bound = await arrives(mounted.values[name]);
+  await mounted.set(name, second);
+  const changed = await arrives(second);
+  await mounted.set(name, first);
+  const again = await arrives(first);
+  if (bound && changed && again)
+    observer.care(
+      lost.did,
+      lost.saw,
+      'The framework does not hand it over as it is; write it as the second example does: there it arrived.',
+    );
+  else if (assigns(element, name, second) && assigns(element, name, first))
+    observer.care(
+      lost.did,
+      lost.saw,
+      'It does not arrive as it is written; set it through a reference: that was tried.',
+    );
+  else observer.fail(`${lost.did}, through a reference`, show(element[name]), show(first));
+  await mounted.unmount();
+}
+
+/** Undefined is as if nothing were given; where the framework makes something else of it, something else must do. */
+async function judgeUndefined(
+  page: ProbePage,
+  mounted: Mounted,
+  observer: Observer,
+  property: PropertyData,
+): Promise<void> {
   const { name } = property;
+  const element = mounted.element as unknown as Values;
   const did = `bind undefined to ${name}`;
   if (isDefault(property, element[name])) {
     observer.saw(did, show(element[name]));
@@ -129,6 +176,12 @@ function judgeUndefined(page: ProbePage, observer: Observer, property: PropertyD
   plain[name] = property.first;
   plain[name] = undefined;
   if (isDefault(property, plain[name])) {
+    if (property.default !== undefined) {
+      await mounted.set(name, property.default);
+      await page.until(() => isDefault(property, element[name]));
+      const bound = `bind ${show(property.default)} to ${name}`;
+      observer.expect(bound, isDefault(property, element[name]), show(element[name]), show(property.default));
+    }
     observer.care(
       did,
       seen,

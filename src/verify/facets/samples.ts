@@ -1,5 +1,6 @@
 import type { Facet } from '../facet.js';
 import { Observer } from '../observe.js';
+import { comeFromElsewhere } from './come-from.js';
 import { judge } from './judge.js';
 import { allSamples, type SampleData } from './plan-samples.js';
 import { describeAct, HALTING, runSteps, withSample } from './run-steps.js';
@@ -28,11 +29,7 @@ export const samples: Facet<Data> = {
     const results = [];
     for (const sample of list) {
       const observer = new Observer(sample.sample);
-      // A person came from somewhere: the focus is on something else when the element arrives.
-      const opener = document.createElement('button');
-      opener.textContent = 'Open';
-      page.container().append(opener);
-      await page.click(opener);
+      const leave = await comeFromElsewhere(page);
       const ran = await withSample(page, sample, async (mounted) => {
         observer.saw('show it', 'done');
         await runSteps(page, mounted, sample, {
@@ -67,7 +64,7 @@ export const samples: Facet<Data> = {
         });
         observer.noErrors(page.errors(), `run “${sample.sample}”`);
       });
-      opener.parentElement!.remove();
+      leave();
       if (!ran) observer.leave(HALTING);
       results.push(observer.result());
     }

@@ -3,6 +3,7 @@ import { FACETS } from '../facets/index.js';
 import { Outside } from '../facets/outside-style.js';
 import type { Leftovers, Mounted, OutsideAct, ProbePage, ProbeTurn } from '../facet.js';
 import { innerRoot, rememberRoots } from '../inner-root.js';
+import { rememberInternals } from '../internals.js';
 import { rememberStates } from '../state-names.js';
 import { trackLeftovers, untracked } from './leftovers.js';
 import { arrivalAt, deepestAt } from './pointer.js';
@@ -44,9 +45,8 @@ interface Request {
   required: Record<string, unknown>;
 }
 
-/** Where a probe stands: it needs a hand from outside, it is done, it broke, or it cannot be tried. */
-
 rememberRoots();
+rememberInternals();
 rememberStates();
 const tracker = trackLeftovers();
 const uncaught: string[] = [];
@@ -54,18 +54,18 @@ addEventListener('error', (event) => uncaught.push(event.message));
 addEventListener('unhandledrejection', (event) => uncaught.push(String(event.reason)));
 const outside = new Outside();
 
+/** A message to oneself comes after the tasks that are queued already. */
+const tasks = new MessageChannel();
+const arrivals: (() => void)[] = [];
+tasks.port1.addEventListener('message', () => arrivals.shift()!());
+tasks.port1.start();
+
 /** Waits for tasks that hosts and elements have queued. */
 async function settle(): Promise<void> {
   for (let round = 0; round < 3; round++) {
     await new Promise<void>((resolve) => {
-      const { port1, port2 } = new MessageChannel();
-      const arrived = (): void => {
-        port1.close();
-        resolve();
-      };
-      port1.addEventListener('message', arrived, { once: true });
-      port1.start();
-      port2.postMessage(0);
+      arrivals.push(resolve);
+      tasks.port2.postMessage(0);
     });
   }
   await tracker.calm();
@@ -95,7 +95,7 @@ class Probe implements ProbePage {
   readonly container = container;
   readonly #request: Request;
   #turn: (turn: ProbeTurn) => void = () => {};
-  #resume: () => void = () => {};
+  #resume: (answer: unknown) => void = () => {};
 
   constructor(request: Request) {
     this.#request = request;
@@ -168,8 +168,8 @@ class Probe implements ProbePage {
     return `It cannot be made: ${error ?? 'its constructor gives something else'}`;
   }
 
-  resume(): void {
-    this.#resume();
+  resume(answer: unknown): void {
+    this.#resume(answer);
   }
 
   async click(target: Element): Promise<void> {
@@ -213,8 +213,12 @@ class Probe implements ProbePage {
     this.#pointed = false;
   }
 
-  collectGarbage(): Promise<void> {
-    return this.#ask({ collectGarbage: true });
+  async collectGarbage(): Promise<boolean> {
+    return (await this.#ask({ collectGarbage: true })) === true;
+  }
+
+  async picture(of: { x: number; y: number; width: number; height: number }): Promise<string> {
+    return (await this.#ask({ picture: of })) as string;
   }
 
   async beginSample(name: string): Promise<boolean> {
@@ -232,12 +236,13 @@ class Probe implements ProbePage {
   }
 
   /** Lets Node do what a page cannot, and waits for what it brings about. */
-  async #ask(act: OutsideAct): Promise<void> {
-    await new Promise<void>((resolve) => {
+  async #ask(act: OutsideAct): Promise<unknown> {
+    const answer = await new Promise<unknown>((resolve) => {
       this.#resume = resolve;
       this.#turn({ act });
     });
     await settle();
+    return answer;
   }
 
   errors(): string[] {
@@ -330,6 +335,6 @@ Object.assign(globalThis, {
       probe = new Probe(request);
       return probe.next(() => probe.begin());
     },
-    resume: (): Promise<ProbeTurn> => probe.next(() => probe.resume()),
+    resume: (answer?: unknown): Promise<ProbeTurn> => probe.next(() => probe.resume(answer)),
   },
 });

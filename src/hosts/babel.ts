@@ -1,0 +1,21 @@
+import type { HostTools } from './host.js';
+
+interface Babel {
+  transformAsync(source: string, options: object): Promise<{ code: string }>;
+}
+
+/** What Babel, from where the host's packages are, makes of a source; the author's own configuration is about other code. */
+export async function transformWithBabel(
+  source: string,
+  { load }: HostTools,
+  options: { filename: string; plugins?: unknown[]; presets?: unknown[]; compact?: boolean },
+): Promise<string> {
+  const { transformAsync } = (await load('@babel/core')) as Babel;
+  const { code } = await transformAsync(source, {
+    configFile: false,
+    babelrc: false,
+    browserslistConfigFile: false,
+    ...options,
+  });
+  return code;
+}

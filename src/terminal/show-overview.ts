@@ -1,0 +1,205 @@
+import colors from 'picocolors';
+import { overviewOf, type Cause, type Column, type Counts, type Overview } from '../verify/overview.js';
+import { COUNT_WORDS, SIGNS, VERDICT_WORDS, type VerifyReport, type VerifyResult } from '../verify/result.js';
+import { counted, wrapped } from './output.js';
+
+type Verdict = VerifyResult['verdict'];
+
+export const PAINT: Readonly<Record<Verdict, (text: string) => string>> = {
+  fits: (text) => colors.green(text),
+  care: (text) => colors.yellow(text),
+  fails: (text) => colors.red(text),
+  unchecked: (text) => colors.dim(text),
+};
+
+/** Columns of a terminal where nobody tells how wide it is. */
+const WIDTH = 80;
+/** How many elements are named in one place before the rest is counted. */
+const NAMED = 8;
+
+/**
+ * A report at a glance: a matrix of elements and frameworks, and below it what does not fit, each cause once. With
+ * `details`, the matrix has a line for each facet too.
+ */
+export function showOverview(report: VerifyReport, details = false): string {
+  const overview = overviewOf(report);
+  return [
+    ...showMatrix(overview, report, details),
+    '',
+    ...showCauses(overview, report),
+    showCounts(report),
+  ].join('\n');
+}
+
+/** How many verdicts there are of each kind, of how much, and in what. */
+export function showCounts({ summary, engines, seconds, cells }: VerifyReport): string {
+  const counts = (['fits', 'care', 'fails', 'unchecked'] as const).map((verdict) => {
+    const text = `${summary[verdict]} ${COUNT_WORDS[verdict]}`;
+    return summary[verdict] > 0 ? PAINT[verdict](text) : colors.dim(text);
+  });
+  const browsers = engines.map(({ version }) => version).join(', ') || 'no browser';
+  const remembered =
+    cells.remembered > 0
+      ? `\n${counted(cells.seen, 'cell')} seen now, ${cells.remembered} remembered: nothing has changed that they rest on`
+      : '';
+  return counts.join(', ') + colors.dim(` in ${seconds.toFixed(1)} s, ${browsers}${remembered}`);
+}
+
+/** One table for the engines in which all is alike; several where they differ and one would be too wide. */
+function showMatrix({ columns, rows }: Overview, { hosts }: VerifyReport, details: boolean): string[] {
+  const nameOf = (host: string): string =>
+    hosts.find(({ name }) => name === host)?.title.replace(/^Plain /, '') ?? host;
+  const lined = rows.flatMap(({ element, cells, facets }) => [
+    { name: element, cells },
+    ...(details ? facets.map(({ name, cells: own }) => ({ name: `  ${name}`, cells: own })) : []),
+  ]);
+  const first = Math.max(0, ...lined.map(({ name }) => name.length)) + 1;
+  const tables = new Map<string, { engines: string[]; lines: string[] }>();
+  for (const engine of new Set(columns.map((column) => column.engine))) {
+    const places = columns.flatMap((column, place) => (column.engine === engine ? [place] : []));
+    const lines = tableOf(
+      places.map((place) => nameOf((columns[place] as Column).host)),
+      lined.map(({ name, cells }) => ({ name, cells: places.map((place) => cells[place]) })),
+      first,
+    );
+    const same = tables.get(lines.join('\n'));
+    if (same) same.engines.push(engine);
+    else tables.set(lines.join('\n'), { engines: [engine], lines });
+  }
+  const several = new Set(columns.map(({ engine }) => engine)).size > 1;
+  const used = new Set(rows.flatMap(({ cells }) => cells.flatMap((cell) => (cell ? signsOf(cell) : []))));
+  const legend = (['fits', 'care', 'fails', 'unchecked'] as const)
+    .filter((verdict) => used.has(verdict))
+    .map((verdict) =>
+      PAINT[verdict](`${SIGNS[verdict]} ${verdict === 'fits' ? 'all fit' : COUNT_WORDS[verdict]}`),
+    );
+  return [
+    ...[...tables.values()].flatMap(({ engines, lines }, place) => [
+      ...(several ? [`${place > 0 ? '\n' : ''}${colors.bold(engines.join(', '))}`] : []),
+      ...lines,
+    ]),
+    '',
+    legend.join(colors.dim(', ')),
+  ];
+}
+
+/** The verdicts that a cell shows: the bad ones, or that all fit. */
+function signsOf({ fits, care, fails, unchecked }: Counts): Verdict[] {
+  const bad = [
+    ...(fails > 0 ? ['fails' as const] : []),
+    ...(care > 0 ? ['care' as const] : []),
+    ...(unchecked > 0 ? ['unchecked' as const] : []),
+  ];
+  return bad.length > 0 || fits === 0 ? bad : ['fits'];
+}
+
+function tableOf(
+  heads: readonly string[],
+  rows: readonly { name: string; cells: (Counts | undefined)[] }[],
+  first: number,
+): string[] {
+  const cells = rows.map(({ cells: own }) =>
+    own.map((cell) => (cell ? signsOf(cell) : []).map((verdict) => [verdict, cell!] as const)),
+  );
+  const plain = (cell: (typeof cells)[number][number]): string =>
+    cell.map(([verdict, counts]) => cellText(verdict, counts)).join(' ');
+  const content = heads.map((_, place) => Math.max(1, ...cells.map((row) => plain(row[place]!).length)));
+  const { widths, lines } = headed(heads, content, (process.stdout.columns ?? WIDTH) - first);
+  return [
+    ...lines.map((line) => ' '.repeat(first) + colors.bold(line)),
+    ...rows.map(({ name }, row) => {
+      const shown = cells[row]!.map((cell, place) => {
+        const painted = cell.map(([verdict, counts]) => PAINT[verdict](cellText(verdict, counts))).join(' ');
+        return painted + ' '.repeat(widths[place]! - plain(cell).length);
+      });
+      const head = name.startsWith(' ') ? name : colors.bold(name);
+      return (head + ' '.repeat(first - name.length) + shown.join('')).trimEnd();
+    }),
+  ];
+}
+
+function cellText(verdict: Verdict, counts: Counts): string {
+  return verdict === 'fits' ? SIGNS.fits : `${SIGNS[verdict]}${counts[verdict]}`;
+}
+
+/** The heads of columns on one line, or on two in turns where that is too wide; with the width of each column. */
+function headed(
+  heads: readonly string[],
+  content: readonly number[],
+  room: number,
+): { widths: number[]; lines: string[] } {
+  const gaps = [2, 1];
+  for (const gap of gaps) {
+    const widths = heads.map((head, place) => Math.max(head.length, content[place]!) + gap);
+    if (sum(widths) - gap <= room || heads.length < 3)
+      return {
+        widths,
+        lines: [
+          heads
+            .map((head, place) => head.padEnd(widths[place]!))
+            .join('')
+            .trimEnd(),
+        ],
+      };
+  }
+  const widths = content.map((width) => width + 1);
+  // Each head has the room of its own column and of the next one.
+  for (const [place, head] of heads.entries()) {
+    const next = widths[place + 1];
+    const lacking = head.length + 1 - widths[place]! - (next ?? head.length);
+    if (lacking > 0) widths[place]! += lacking;
+  }
+  const lines = [0, 1].map((turn) =>
+    heads
+      .map((head, place) => [head, sum(widths.slice(0, place))] as const)
+      .filter((_, place) => place % 2 === turn)
+      .reduce((line, [head, at]) => line.padEnd(at) + head, ''),
+  );
+  return { widths, lines };
+}
+
+function sum(values: readonly number[]): number {
+  return values.reduce((total, value) => total + value, 0);
+}
+
+function showCauses({ causes }: Overview, report: VerifyReport): string[] {
+  const lines: string[] = [];
+  for (const verdict of ['fails', 'care', 'unchecked'] as const) {
+    const own = causes.filter((cause) => cause.verdict === verdict);
+    if (own.length === 0) continue;
+    lines.push(colors.bold(PAINT[verdict](VERDICT_WORDS[verdict])));
+    for (const cause of own) lines.push(...showCause(cause, report));
+    lines.push('');
+  }
+  return lines;
+}
+
+function showCause({ note, places }: Cause, { hosts, engines, results }: VerifyReport): string[] {
+  const all = new Set(results.map(({ element }) => element)).size;
+  return [
+    `  ${wrapped(note, 2)}`,
+    ...places.map(({ facets, elements, hosts: inHosts, engines: inEngines }) => {
+      const where = [
+        inHosts.length === hosts.length && hosts.length > 1 ? 'all frameworks' : inHosts.join(', '),
+        ...(engines.length < 2
+          ? []
+          : [inEngines.length === engines.length ? 'all engines' : inEngines.join(', ')]),
+      ].join(' · ');
+      const text = `${facets.join(', ')} · ${where} · ${aboutOf(elements, all)}`;
+      return `    ${colors.dim(wrapped(text, 4))}`;
+    }),
+  ];
+}
+
+/** Elements with what of them it is about, as far as that is short. */
+function aboutOf(elements: Cause['places'][number]['elements'], all: number): string {
+  if (elements.length === all && all > 3) return `all ${all} elements`;
+  const few = elements.length <= 3;
+  const named = elements.slice(0, NAMED).map(({ tag, subjects }) => {
+    if (!few || subjects.length === 0) return tag;
+    const more = subjects.length > 3 ? [`and ${subjects.length - 3} more`] : [];
+    return `${tag} (${[...subjects.slice(0, 3), ...more].join(', ')})`;
+  });
+  const left = elements.length - named.length;
+  return [...named, ...(left > 0 ? [`and ${left} more`] : [])].join(', ');
+}

@@ -1,0 +1,83 @@
+import type { PNG } from 'pngjs';
+import type { Pictures } from './pictures.js';
+import type { VerifyResult } from './result.js';
+import { grouped } from './overview.js';
+
+/** The facet whose results are compared. */
+const LOOK = 'look';
+/** How many of a thousand pixels may differ: the edge of a letter that falls half a pixel elsewhere. */
+const TOLERANCE = 0.05;
+
+/**
+ * Compares the pictures of each sample in all hosts of an engine with that of the first host. Results of the facet look come in
+ * as `fits` with a picture, and leave with a verdict; others stay as they are. `alone` says whether the library promises one
+ * host only: then nothing is to be compared, and the facet is left out.
+ */
+export async function compareLooks(
+  results: readonly VerifyResult[],
+  pictures: Pictures,
+  alone: boolean,
+): Promise<VerifyResult[]> {
+  if (alone) return results.filter(({ facet }) => facet !== LOOK);
+  const taken = results.filter(({ facet, pictures: own }) => facet === LOOK && own !== undefined);
+  const judged = new Map<VerifyResult, VerifyResult>();
+  for (const same of grouped(
+    taken,
+    ({ element, subject, engine }) => `${element}\n${subject}\n${engine}`,
+  ).values()) {
+    const [first, ...others] = same as [VerifyResult, ...VerifyResult[]];
+    if (others.length === 0)
+      judged.set(first, {
+        ...first,
+        verdict: 'unchecked',
+        note: 'There is no picture of another framework in this run to compare with.',
+      });
+    for (const other of others) judged.set(other, await compare(first, other, pictures));
+  }
+  return results.map((result) => {
+    const { pictures: named, ...rest } = judged.get(result) ?? result;
+    // What looks alike needs no picture to be looked at.
+    return named?.difference === undefined ? rest : { ...rest, pictures: named };
+  });
+}
+
+async function compare(first: VerifyResult, other: VerifyResult, pictures: Pictures): Promise<VerifyResult> {
+  const did = `compare it with that in ${first.host}`;
+  const [a, b] = [first.pictures!.own, other.pictures!.own];
+  if (a === b) return { ...other, observed: [...other.observed, { did, saw: 'the same picture' }] };
+  const { differing, share, difference } = await differ(pictures.get(a)!, pictures.get(b)!);
+  if (share * 1000 <= TOLERANCE)
+    return {
+      ...other,
+      observed: [...other.observed, { did, saw: `${differing} pixels differ, within the tolerance` }],
+    };
+  return {
+    ...other,
+    verdict: 'fails',
+    note: `It does not look as it does in ${first.host}.`,
+    observed: [
+      ...other.observed,
+      { did, saw: `${differing} pixels differ (${(share * 100).toFixed(2)} %)`, wanted: 'the same picture' },
+    ],
+    pictures: { own: b, other: a, difference: pictures.keep(difference) },
+  };
+}
+
+/** How much of two pictures differs, and a picture of it. */
+async function differ(
+  one: Uint8Array,
+  other: Uint8Array,
+): Promise<{ differing: number; share: number; difference: Uint8Array }> {
+  const [{ PNG: Png }, { default: pixelmatch }] = await Promise.all([
+    import('../system/png.js'),
+    import('pixelmatch'),
+  ]);
+  const read = (png: Uint8Array): PNG => Png.sync.read(Buffer.from(png));
+  const [a, b] = [read(one), read(other)];
+  const { width, height } = a;
+  if (b.width !== width || b.height !== height)
+    return { differing: width * height, share: 1, difference: other };
+  const difference = new Png({ width, height });
+  const differing = pixelmatch(a.data, b.data, difference.data, width, height, { threshold: 0.05 });
+  return { differing, share: differing / (width * height), difference: Png.sync.write(difference) };
+}

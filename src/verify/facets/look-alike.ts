@@ -1,0 +1,59 @@
+import type { Facet } from '../facet.js';
+import type { Observation } from '../observation.js';
+import { Observer } from '../observe.js';
+import { comeFromElsewhere } from './come-from.js';
+import { allSamples, type SampleData } from './plan-samples.js';
+import { HALTING, runSteps, UNHEARD, withSample } from './run-steps.js';
+import { still, withoutIndentation } from './still.js';
+
+/** The stage of a picture, in CSS pixels. */
+const STAGE = { width: 800, height: 600 };
+
+/**
+ * Each sample gives the same picture in every host of an engine. Here pictures are taken, at the end of each sample; they are
+ * compared when those of all hosts are there (compare-looks.ts).
+ */
+export const look: Facet<SampleData[]> = {
+  name: 'look',
+  title: 'It looks the same in every framework',
+  page: 'looking',
+
+  plan(facts) {
+    if (facts.samples.length === 0) return { nothing: 'There are no samples.' };
+    return allSamples(facts);
+  },
+
+  async probe(page, samples) {
+    const found: Observation[] = [];
+    for (const sample of samples) {
+      const observer = new Observer(sample.sample);
+      let picture: string | undefined;
+      // What had the focus before, and by what, shows in the ring around what has it then.
+      const leave = await comeFromElsewhere(page);
+      const stage = page.container();
+      stage.style.cssText = `position: absolute; inset: 0 auto auto 0; width: ${STAGE.width}px; height: ${STAGE.height}px; background: white`;
+      const ran = await withSample(
+        page,
+        sample,
+        async (mounted) => {
+          await runSteps(page, mounted, sample, UNHEARD);
+          await page.park();
+          scrollTo(0, 0);
+          const indent = withoutIndentation(mounted.element);
+          const move = await still(mounted.element);
+          picture = await page.picture({ x: 0, y: 0, ...STAGE });
+          move();
+          indent();
+          observer.saw('run it and take a picture', `${STAGE.width} × ${STAGE.height}`);
+        },
+        stage,
+      );
+      leave();
+      if (!ran) observer.leave(HALTING);
+      // What goes wrong in the page is told by the facet samples.
+      page.errors();
+      found.push({ ...observer.result(), ...(picture === undefined ? {} : { picture }) });
+    }
+    return found;
+  },
+};

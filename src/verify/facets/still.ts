@@ -1,0 +1,51 @@
+import { innerRoot } from '../inner-root.js';
+import { endMotion } from './motion.js';
+
+/** What moves by itself or blinks is the same in no two pictures. */
+const STILL = `
+  *, *::before, *::after { animation: none !important; transition: none !important; caret-color: transparent !important }
+  progress:indeterminate { appearance: none !important }`;
+
+/** Stills everything in the page, also inside of shadow roots, and waits until fonts have come and it is drawn; gives a function that ends it. */
+export async function still(element: Element): Promise<() => void> {
+  const sheet = new CSSStyleSheet();
+  sheet.replaceSync(STILL);
+  const inside = rootsIn(element);
+  const roots = [document, ...inside];
+  for (const root of roots) root.adoptedStyleSheets = [...root.adoptedStyleSheets, sheet];
+  endMotion(inside, (animation) => animation.cancel());
+  await document.fonts.ready;
+  for (let frame = 0; frame < 2; frame++) await new Promise(requestAnimationFrame);
+  return () => {
+    for (const root of roots)
+      root.adoptedStyleSheets = root.adoptedStyleSheets.filter((other) => other !== sheet);
+  };
+}
+
+/**
+ * Empties what the element's content is indented with: in HTML it shows as a space beside a word, most frameworks leave it out, and
+ * whoever wrote the lines did not mean it. Gives a function that puts it back.
+ */
+export function withoutIndentation(element: Element): () => void {
+  const emptied: [node: Text, text: string][] = [];
+  const walker = document.createTreeWalker(element, NodeFilter.SHOW_TEXT);
+  for (let node = walker.nextNode() as Text | null; node; node = walker.nextNode() as Text | null)
+    if (/^\s*\n\s*$/.test(node.data) && !node.parentElement?.closest('pre, textarea'))
+      emptied.push([node, node.data]);
+  for (const [node] of emptied) node.data = '';
+  return () => {
+    for (const [node, text] of emptied) node.data = text;
+  };
+}
+
+/** The shadow roots of an element and of all that is in it, closed ones too. */
+function rootsIn(element: Element): ShadowRoot[] {
+  const inner = innerRoot(element);
+  const below = [...element.querySelectorAll('*'), ...(inner === element ? [] : inner.querySelectorAll('*'))];
+  return [
+    ...(inner instanceof ShadowRoot ? [inner] : []),
+    ...below.flatMap((node) =>
+      node.localName.includes('-') || innerRoot(node) !== node ? rootsIn(node) : [],
+    ),
+  ];
+}

@@ -1,0 +1,178 @@
+import { registeringModule } from '../build/package-manifest.js';
+import { ExampleCompiler } from '../hosts/example-compiler.js';
+import type { InstalledHost } from '../hosts/find-host.js';
+import type { Scene } from '../hosts/scene.js';
+import { vendorFiles } from '../hosts/vendor.js';
+import { contentKey } from '../system/cache.js';
+import type { ElementFacts, Facet } from './facet.js';
+import { PAGE_KINDS, pageNeeds, type PageKind } from './page-kinds.js';
+import { pageHtml } from './page-html.js';
+import type { PageServer } from './page-server.js';
+import type { Outcome, ProbeRunner } from './probe-runner.js';
+import type { VerifyResult } from './result.js';
+import { toResults } from './to-results.js';
+
+/** What a library's pages are made of, the same in every host. */
+export interface ServedLibrary {
+  name: string;
+  /** Files of the package, for the library's own subpaths. */
+  modules: Record<string, string>;
+  /** Import map entries for the same. */
+  imports: Record<string, string>;
+  tags: ReadonlySet<string>;
+}
+
+/** All results of one facet of an element in one host and engine. */
+export interface ProbedCell {
+  element: string;
+  facet: string;
+  host: string;
+  engine: string;
+  results: VerifyResult[];
+  /** True if it was not seen in this run, but in an earlier one. */
+  remembered: boolean;
+}
+
+type Prepared =
+  | { data: unknown; scenes: Record<string, string>; source: string }
+  | { nothing: string }
+  | { untried: string };
+
+/** Everything that is done in one host: its modules and examples are served, probes run with them. */
+export class HostRun {
+  readonly #base: string;
+  readonly #compiler: ExampleCompiler;
+  #imports: Record<string, string> = {};
+
+  constructor(
+    readonly server: PageServer,
+    readonly installed: InstalledHost,
+    readonly library: ServedLibrary,
+    readonly facets: readonly Facet[],
+  ) {
+    this.#base = `/hosts/${installed.host.name}`;
+    this.#compiler = new ExampleCompiler(installed, library.tags);
+  }
+
+  /** Puts the host's modules where pages can load them; compiles all examples where its compiler wants them at once. */
+  async prepare(elements: readonly ElementFacts[]): Promise<void> {
+    const { specifiers, files } = await vendorFiles(this.installed);
+    for (const [name, text] of files) this.server.put(`${this.#base}/vendor/${name}`, text);
+    this.server.put(`${this.#base}/mount.js`, this.installed.host.mountModule);
+    const vendor = [...specifiers].map(([specifier, name]) => [
+      specifier,
+      this.server.address(`${this.#base}/vendor/${name}`),
+    ]);
+    this.#imports = { ...this.library.imports, ...Object.fromEntries(vendor) };
+    if (this.#compiler.together)
+      await this.#compiler.compileTogether(elements.flatMap((facts) => this.#examples(facts)));
+  }
+
+  /** Runs all probes of an element in a page, each facet in a document of its kind. */
+  async verify(
+    facts: ElementFacts,
+    runner: ProbeRunner,
+    { engine, origin }: { engine: string; origin: string },
+    onCell: (cell: ProbedCell) => void,
+  ): Promise<VerifyResult[]> {
+    const { tag } = facts.contract;
+    const host = this.installed.host.name;
+    runner.beginElement();
+    const required = Object.fromEntries(
+      facts.contract.properties
+        .filter((property) => property.required && facts.values[property.name])
+        .map(({ name }) => [name, facts.values[name]!.first]),
+    );
+    // Examples are compiled while the first probes run already.
+    const prepared = this.facets.map((facet) => ({ facet, ready: this.#prepare(facet, facts) }));
+    for (const { ready } of prepared) ready.catch(() => {});
+    const found = new Map<Facet, VerifyResult[]>();
+    for (const kind of Object.keys(PAGE_KINDS) as PageKind[]) {
+      const { fresh } = pageNeeds(kind);
+      const own = prepared.filter((one) => one.facet.page === kind);
+      for (const [place, { facet, ready }] of own.entries()) {
+        if (fresh === 'each' || (fresh === 'first' && place === 0))
+          runner.goTo(origin + this.#servePage(tag, kind));
+        const { outcome, source } = await this.#probe(runner, facet, tag, required, ready);
+        const seen = new Date().toISOString();
+        const results = toResults(outcome, { element: tag, facet: facet.name, host, engine, source, seen });
+        onCell({ element: tag, facet: facet.name, host, engine, results, remembered: false });
+        found.set(facet, results);
+      }
+    }
+    return this.facets.flatMap((facet) => found.get(facet)!);
+  }
+
+  /** All examples of an element. */
+  #examples(facts: ElementFacts): string[] {
+    return this.facets.flatMap((facet) => {
+      const plan = facet.plan(facts);
+      return 'scenes' in plan
+        ? Object.values<Scene>(plan.scenes).map((scene) => this.installed.host.write(scene))
+        : [];
+    });
+  }
+
+  /** Serves an element's page of a kind; gives its path. */
+  #servePage(tag: string, kind: PageKind): string {
+    const { policy } = pageNeeds(kind);
+    const path = `${this.#base}/${tag}${policy ? `-${kind}` : ''}.html`;
+    this.server.put(path, pageHtml(tag, this.server.address('/probes.js'), this.#imports, policy));
+    return path;
+  }
+
+  /** Writes and compiles the examples of a facet, and puts them where the page can load them. */
+  async #prepare(facet: Facet, facts: ElementFacts): Promise<Prepared> {
+    const plan = facet.plan(facts);
+    if ('nothing' in plan || 'untried' in plan) return plan;
+    const { host } = this.installed;
+    const sources = Object.entries(plan.scenes).map(([name, scene]: [string, Scene]) => ({
+      name,
+      text: host.write(scene),
+    }));
+    const scenes: Record<string, string> = {};
+    await Promise.all(
+      sources.map(async ({ name, text }) => {
+        const path = `${this.#base}/examples/${contentKey(text)}.js`;
+        this.server.put(path, await this.#compiler.compile(text));
+        scenes[name] = this.server.address(path);
+      }),
+    );
+    return { data: plan.data, scenes, source: joinSources(sources) };
+  }
+
+  async #probe(
+    runner: ProbeRunner,
+    facet: Facet,
+    tag: string,
+    required: Record<string, unknown>,
+    ready: Promise<Prepared>,
+  ): Promise<{ outcome: Outcome; source: string }> {
+    let prepared: Prepared;
+    try {
+      prepared = await ready;
+    } catch (error) {
+      return {
+        outcome: { broke: `The host's compiler refuses the example: ${(error as Error).message}` },
+        source: '',
+      };
+    }
+    if ('nothing' in prepared || 'untried' in prepared) return { outcome: prepared, source: '' };
+    const { data, scenes, source } = prepared;
+    const request = {
+      facet: facet.name,
+      tag,
+      data,
+      scenes,
+      host: this.server.address(`${this.#base}/mount.js`),
+      required,
+      register: this.library.imports[registeringModule(this.library.name, tag)]!,
+    };
+    return { outcome: await runner.run(request), source };
+  }
+}
+
+/** The distinct examples of a facet, one after the other. */
+function joinSources(sources: readonly { text: string }[]): string {
+  return [...new Set(sources.map(({ text }) => text))].join('\n');
+}

@@ -1,0 +1,179 @@
+import { createHash } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
+import { gzipSync } from 'node:zlib';
+import type { Library } from '../../library/open-library.js';
+import { escapeMarkup } from '../../syntax/markup.js';
+import { toolFile } from '../../system/tool-files.js';
+import { FACETS } from '../facets/index.js';
+import { grouped, overviewOf, type Cause, type Counts, type Overview } from '../overview.js';
+import { COUNT_WORDS, VERDICT_WORDS, type VerifyReport, type VerifyResult } from '../result.js';
+import { TYPES } from '../types/check-declarations.js';
+import { SIGN_PATHS, type ElementDetails, type ReportData, type VerdictCounts } from './report-data.js';
+import { REPORT_STYLE } from './report-style.js';
+
+const VERDICTS = ['fits', 'care', 'fails', 'unchecked'] as const;
+
+/**
+ * A report as one HTML file: the overview and the causes as plain markup, and a script that filters and that opens cells. It asks
+ * nothing of the network; its policy allows its own script and style and nothing else.
+ */
+export async function reportHtml(report: VerifyReport, library: Library): Promise<string> {
+  const overview = overviewOf(report);
+  const columns = columnsOf(overview, report);
+  const script = await readFile(toolFile('report.js'), 'utf8');
+  const policy = `default-src 'none'; img-src data:; style-src '${hashOf(REPORT_STYLE)}'; script-src '${hashOf(script)}'; base-uri 'none'; form-action 'none'`;
+  return `<!doctype html>
+<html lang="en">
+<head>
+<meta charset="utf-8">
+<meta name="viewport" content="width=device-width">
+<meta http-equiv="Content-Security-Policy" content="${policy}">
+<title>${escapeMarkup(library.name)}: verified</title>
+<style>${REPORT_STYLE}</style>
+</head>
+<body>
+<header>
+<h1>${escapeMarkup(library.name)} <small>${escapeMarkup(library.version)}</small></h1>
+${summaryList(report)}
+<p class="run">${escapeMarkup(runLine(report))}</p>
+</header>
+<main>
+<form class="filters" hidden aria-label="Filters"></form>
+<p class="shown" role="status"></p>
+<div class="board">
+<table class="matrix">
+<caption>A row for each element, a column for each framework${several(overview) ? ' and browser' : ''}. A cell leads to the code that ran and to what was seen.</caption>
+<thead><tr><td></td>${columns.map(({ title }) => `<th scope="col">${escapeMarkup(title)}</th>`).join('')}</tr></thead>
+<tbody>
+${overview.rows.map(({ element, cells }) => `<tr data-element="${escapeMarkup(element)}"><th scope="row"><code>${escapeMarkup(element)}</code></th>${cells.map(cell).join('')}</tr>`).join('\n')}
+</tbody>
+</table>
+</div>
+<p class="legend">${VERDICTS.map((verdict) => `<span class="${verdict}">${sign(verdict)} ${verdict === 'fits' ? 'all fit' : COUNT_WORDS[verdict]}</span>`).join(' ')}</p>
+${causes(overview, report)}
+</main>
+${data('overview', dataOf(overview, columns))}
+${data('pictures', report.pictures)}
+${[...grouped(report.results, ({ element }) => element)].map(([element, own]) => details(element, own)).join('\n')}
+<script>${script}</script>
+</body>
+</html>
+`;
+}
+
+function hashOf(text: string): string {
+  return `sha256-${createHash('sha256').update(text).digest('base64')}`;
+}
+
+/** Data for the script; no text of it can end the element that it stands in. */
+function data(id: string, value: unknown): string {
+  return `<script type="application/json" id="${id}">${JSON.stringify(value).replace(/</g, '\\u003c')}</script>`;
+}
+
+/** Everything of an element, packed: it is unpacked when somebody looks at it. */
+function details(element: string, results: readonly VerifyResult[]): string {
+  const sources = new Map<string, number>();
+  const detailed: ElementDetails['results'] = results.map((result) => {
+    const { facet, host, engine, subject, verdict, note, seen, observed, pictures } = result;
+    const source = sources.get(result.source) ?? sources.size;
+    sources.set(result.source, source);
+    return { facet, host, engine, subject, verdict, note, seen, source, observed, pictures };
+  });
+  const text = JSON.stringify({ sources: [...sources.keys()], results: detailed } satisfies ElementDetails);
+  return `<script type="text/plain" data-details="${escapeMarkup(element)}">${gzipSync(text).toString('base64')}</script>`;
+}
+
+function sign(verdict: VerifyResult['verdict']): string {
+  return `<svg class="sign" viewBox="0 0 16 16" aria-hidden="true"><path d="${SIGN_PATHS[verdict]}"/></svg>`;
+}
+
+function several({ columns }: Overview): boolean {
+  return new Set(columns.map(({ engine }) => engine)).size > 1;
+}
+
+function columnsOf(overview: Overview, { hosts }: VerifyReport): ReportData['columns'] {
+  return overview.columns.map(({ host, engine }) => {
+    const name = (hosts.find((one) => one.name === host)?.title ?? host).replace(/^Plain /, '');
+    return { host, engine, title: several(overview) ? `${name}, ${engine}` : name };
+  });
+}
+
+function dataOf({ rows }: Overview, columns: ReportData['columns']): ReportData {
+  const named = new Set(rows.flatMap((row) => row.facets.map(({ name }) => name)));
+  const facets = [...FACETS, TYPES].filter(({ name }) => named.has(name));
+  const places = new Map(facets.map(({ name }, place) => [name, place]));
+  return {
+    columns,
+    facets: facets.map(({ name, title }) => ({ name, title })),
+    rows: rows.map((row) => ({
+      element: row.element,
+      cells: Object.fromEntries(
+        row.facets.map(({ name, cells }) => [
+          places.get(name)!,
+          cells.map((counts) =>
+            counts ? (VERDICTS.map((verdict) => counts[verdict]) as VerdictCounts) : null,
+          ),
+        ]),
+      ),
+    })),
+  };
+}
+
+function cell(counts: Counts | undefined): string {
+  // A framework without a checker is promised no types.
+  if (!counts) return '<td></td>';
+  const bad = (['fails', 'care', 'unchecked'] as const).filter((verdict) => counts[verdict] > 0);
+  const shown = bad.length > 0 ? bad : (['fits'] as const);
+  const parts = shown.map((verdict) =>
+    verdict === 'fits'
+      ? `<span class="fits" title="all fit">${sign('fits')}</span>`
+      : `<span class="${verdict}" title="${counts[verdict]} ${COUNT_WORDS[verdict]}">${sign(verdict)}${counts[verdict]}</span>`,
+  );
+  return `<td>${parts.join(' ')}</td>`;
+}
+
+function causes({ causes: all }: Overview, report: VerifyReport): string {
+  return (['fails', 'care', 'unchecked'] as const)
+    .map((verdict) => {
+      const own = all.filter((cause) => cause.verdict === verdict);
+      if (own.length === 0) return '';
+      return `<section class="causes" data-verdict="${verdict}"><h2 class="${verdict}">${sign(verdict)} ${VERDICT_WORDS[verdict]}</h2>${own.map((cause) => causeItem(cause, report)).join('')}</section>`;
+    })
+    .join('\n');
+}
+
+function causeItem({ note, places }: Cause, { hosts, engines }: VerifyReport): string {
+  const items = places.map((place) => {
+    const inHosts =
+      place.hosts.length === hosts.length && hosts.length > 1 ? 'all frameworks' : place.hosts.join(', ');
+    const inEngines =
+      engines.length < 2
+        ? ''
+        : ` · ${place.engines.length === engines.length ? 'all engines' : place.engines.join(', ')}`;
+    const about = place.elements
+      .map(({ tag, subjects }) => {
+        const target = `#element=${encodeURIComponent(tag)}&facet=${encodeURIComponent(place.facets[0]!)}&open=${[tag, place.hosts[0]!, place.engines[0]!].map(encodeURIComponent).join('/')}`;
+        const more = subjects.length > 0 ? ` <small>${escapeMarkup(subjects.join(', '))}</small>` : '';
+        return `<a data-element="${escapeMarkup(tag)}" href="${escapeMarkup(target)}"><code>${escapeMarkup(tag)}</code></a>${more}`;
+      })
+      .join(', ');
+    return `<li data-hosts="${place.hosts.join(' ')}" data-engines="${place.engines.join(' ')}" data-facets="${place.facets.join(' ')}">${escapeMarkup(`${place.facets.join(', ')} · ${inHosts}${inEngines}`)} · ${about}</li>`;
+  });
+  return `<div class="cause"><h3>${escapeMarkup(note)}</h3><ul>${items.join('')}</ul></div>`;
+}
+
+function summaryList({ summary }: VerifyReport): string {
+  const items = VERDICTS.map(
+    (verdict) => `<li class="${verdict}"><b>${summary[verdict]}</b> ${COUNT_WORDS[verdict]}</li>`,
+  );
+  return `<ul class="summary">${items.join('')}</ul>`;
+}
+
+function runLine({ hosts, engines, seconds, cells }: VerifyReport): string {
+  const frameworks = hosts.map(({ title, version }) =>
+    version ? `${title.replace(/ \d+$/, '')} ${version}` : title,
+  );
+  const remembered =
+    cells.remembered > 0 ? `; ${cells.seen} cells seen now, ${cells.remembered} remembered` : '';
+  return `${frameworks.join(', ')} in ${engines.map(({ version }) => version).join(', ') || 'no browser'}, ${seconds.toFixed(1)} s${remembered}`;
+}

@@ -1,0 +1,72 @@
+import { readdir, readFile } from 'node:fs/promises';
+import { dirname, join, posix } from 'node:path';
+import { parseSync } from 'oxc-parser';
+import { contentKey } from '../system/cache.js';
+import { toolFile } from '../system/tool-files.js';
+import type { ElementFacts } from './facet.js';
+
+/** A short name for this version of the tool: of what it is made of, and of what it runs in pages. */
+export async function toolKey(): Promise<string> {
+  const probes = toolFile('probes.js');
+  const made = await readdir(join(dirname(dirname(probes)), 'shared')).catch(() => []);
+  // Their names are made of their content.
+  return contentKey(...made.sort(), await readFile(probes, 'utf8'));
+}
+
+/** Finds what each element of a package is made of: its registering module and all that this one imports. */
+export class BuiltCode {
+  readonly #imports = new Map<string, string[]>();
+  readonly #keys = new Map<string, string>();
+
+  constructor(readonly files: ReadonlyMap<string, string | Uint8Array>) {}
+
+  /** A short name for everything that a module brings into a page. */
+  keyOf(module: string): string {
+    const known = this.#keys.get(module) ?? this.#makeKey(module);
+    this.#keys.set(module, known);
+    return known;
+  }
+
+  #makeKey(module: string): string {
+    return contentKey(...this.reachedFrom(module).flatMap((path) => [path, this.textOf(path)]));
+  }
+
+  /** A module of the package and all that it imports, by path, sorted. */
+  reachedFrom(module: string): string[] {
+    const reached = new Set([module]);
+    for (const path of reached) for (const other of this.#importsOf(path)) reached.add(other);
+    return [...reached].sort();
+  }
+
+  /** A file of the package as text. */
+  textOf(path: string): string {
+    const content = this.files.get(path) ?? '';
+    return typeof content === 'string' ? content : new TextDecoder().decode(content);
+  }
+
+  #importsOf(path: string): string[] {
+    const known = this.#imports.get(path);
+    if (known) return known;
+    const text = this.textOf(path);
+    const { module } = parseSync(path, text, { lang: 'js', sourceType: 'module' });
+    const requests = [
+      ...module.staticImports.map(({ moduleRequest }) => moduleRequest.value),
+      ...module.staticExports.flatMap(({ entries }) =>
+        entries.flatMap(({ moduleRequest }) => moduleRequest?.value ?? []),
+      ),
+      ...module.dynamicImports.map(({ moduleRequest: { start, end } }) => text.slice(start + 1, end - 1)),
+    ];
+    const found = requests
+      .filter((request) => request.startsWith('.'))
+      .map((request) => posix.join(posix.dirname(path), request));
+    this.#imports.set(path, found);
+    return found;
+  }
+}
+
+/** A short name for what facets are derived from: the contract, the samples, what the view tells. */
+export function factsKey(facts: ElementFacts): string {
+  return contentKey(
+    JSON.stringify(facts, (_, value: unknown) => (value instanceof Set ? [...value].sort() : value)),
+  );
+}

@@ -1,0 +1,79 @@
+import { contentKey } from '../system/cache.js';
+import type { VerifyReport } from './result.js';
+import { summarize } from './result.js';
+
+/** One part of a run that is split for several machines. */
+export interface Shard {
+  /** Counts from 1. */
+  part: number;
+  of: number;
+}
+
+/** What is done in one place: an element in an engine, in all hosts, so that its looks can be compared. */
+export interface Unit {
+  engine: string;
+  element: string;
+  /** How long it took before, in milliseconds; undefined where nobody knows. */
+  took: number | undefined;
+}
+
+/**
+ * Splits units evenly by how long they took: the longest first, each to the part that has the least so far. All parts must
+ * know the same times; `plan` is another one where they do not.
+ */
+export function splitUnits(units: readonly Unit[], { part, of }: Shard): { own: Set<string>; plan: string } {
+  const known = units.flatMap(({ took }) => took ?? []);
+  const middle = known.sort((a, b) => a - b)[known.length >> 1] ?? 1;
+  const loads = Array.from({ length: of }, () => 0);
+  const assigned = units
+    .map((unit, place) => ({ ...unit, took: unit.took ?? middle, place }))
+    .sort((a, b) => b.took - a.took || a.place - b.place)
+    .map((unit) => {
+      const to = loads.indexOf(Math.min(...loads));
+      loads[to]! += unit.took;
+      return { key: unitKey(unit), to };
+    });
+  const own = assigned.filter(({ to }) => to === part - 1).map(({ key }) => key);
+  return { own: new Set(own), plan: contentKey(JSON.stringify(assigned)) };
+}
+
+export function unitKey({ engine, element }: Pick<Unit, 'engine' | 'element'>): string {
+  return `${engine} ${element}`;
+}
+
+/** Puts the reports of all parts together; gives what is wrong with them if they do not fit. */
+export function mergeReports(reports: readonly VerifyReport[]): VerifyReport | { wrong: string } {
+  const [first] = reports;
+  const shards = reports.map(({ shard }) => shard);
+  if (!first || shards.some((shard) => shard === undefined))
+    return { wrong: 'Not every file is a part of a run that was split with --shard.' };
+  const { of, plan } = first.shard!;
+  if (shards.some((shard) => shard!.of !== of || shard!.plan !== plan))
+    return {
+      wrong:
+        'The parts were split in different ways: by other elements, engines or numbers of parts, or by other remembered times.',
+    };
+  const parts = shards.map((shard) => shard!.part);
+  const missing = Array.from({ length: of }, (_, place) => place + 1).filter((part) => !parts.includes(part));
+  if (missing.length > 0) return { wrong: `Part ${missing.join(', ')} of ${of} is missing.` };
+  if (new Set(parts).size < parts.length) return { wrong: 'One part is there twice.' };
+  const results = reports.flatMap((report) => report.results);
+  const { shard: _, ...rest } = first;
+  return {
+    ...rest,
+    engines: uniqueByName(reports.flatMap(({ engines }) => engines)),
+    hosts: uniqueByName(reports.flatMap(({ hosts }) => hosts)),
+    results,
+    summary: summarize(results),
+    cells: {
+      seen: reports.reduce((sum, { cells }) => sum + cells.seen, 0),
+      remembered: reports.reduce((sum, { cells }) => sum + cells.remembered, 0),
+    },
+    seconds: Math.max(...reports.map(({ seconds }) => seconds)),
+    pictures: Object.assign({}, ...reports.map(({ pictures }) => pictures)) as Record<string, string>,
+  };
+}
+
+function uniqueByName<Named extends { name: string }>(list: readonly Named[]): Named[] {
+  return [...new Map(list.map((one) => [one.name, one])).values()];
+}

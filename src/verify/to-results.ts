@@ -1,0 +1,46 @@
+import { visible } from '../findings/visible.js';
+import type { Outcome } from './probe-runner.js';
+import type { VerifyResult } from './result.js';
+
+/** The results of a cell, from how its probe ended; none where nothing is promised. */
+export function toResults(
+  outcome: Outcome,
+  cell: Pick<VerifyResult, 'element' | 'facet' | 'host' | 'engine' | 'source' | 'seen'>,
+): VerifyResult[] {
+  const { element, facet, host, engine, source, seen } = cell;
+  const whole = (verdict: 'fails' | 'unchecked', note: string): VerifyResult[] => [
+    {
+      element,
+      facet,
+      subject: element,
+      host,
+      engine,
+      verdict,
+      note: visible(note),
+      source,
+      seen,
+      observed: [],
+    },
+  ];
+  // What is not promised is no cell of the matrix.
+  if ('nothing' in outcome) return [];
+  if ('untried' in outcome) return whole('unchecked', outcome.untried);
+  if ('broke' in outcome) return whole('fails', outcome.broke);
+  return outcome.done.map(({ subject, verdict, note, observed, picture }) => ({
+    element,
+    facet,
+    subject: visible(subject),
+    host,
+    engine,
+    verdict,
+    note: visible(note),
+    source,
+    seen,
+    observed: observed.map(({ did, saw, wanted }) => ({
+      did: visible(did),
+      saw: visible(saw),
+      ...(wanted === undefined ? {} : { wanted: visible(wanted) }),
+    })),
+    ...(picture === undefined ? {} : { pictures: { own: picture } }),
+  }));
+}

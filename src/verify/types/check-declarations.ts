@@ -1,0 +1,215 @@
+import { rmSync } from 'node:fs';
+import { mkdir, mkdtemp, readFile, rm, symlink, writeFile } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+import { checkApart } from '../../hosts/compile-apart.js';
+import { findFolder, findPackage, packagesMissing, type InstalledHost } from '../../hosts/find-host.js';
+import type { HostTyping } from '../../hosts/host.js';
+import { hostTools } from '../../hosts/host-tools.js';
+import type { CheckerDiagnostic, TypedFile } from '../../hosts/typed-use.js';
+import { OWN_FOLDER } from '../../library/own-folder.js';
+import { atEnd } from '../../system/at-exit.js';
+import { cacheFolder, contentKey } from '../../system/cache.js';
+import { writeWhole } from '../../system/write-whole.js';
+import type { ElementFacts } from '../facet.js';
+import type { VerifyResult } from '../result.js';
+import { typedUses, type JudgedUse } from './typed-uses.js';
+
+/** The facet that looks at declarations, in no browser. */
+export const TYPES = {
+  name: 'types',
+  title: 'Each framework’s checker takes right use and refuses wrong use',
+};
+
+/** One element's uses, as the framework's file. */
+interface WrittenUses {
+  tag: string;
+  file: string;
+  text: string;
+  uses: (JudgedUse & { lines: number[] })[];
+}
+
+/** What is looked at: a built package, and elements of it. */
+export interface Declared {
+  packageName: string;
+  files: ReadonlyMap<string, string | Uint8Array>;
+  root: string;
+  elements: readonly ElementFacts[];
+  /** Names of the frameworks that the library promises. */
+  promised: readonly string[];
+}
+
+/**
+ * Lets a framework's own checker look at the right use of each element, which it must take, and at wrong ones, which it
+ * must refuse at their line: once for all elements. Gives nothing for a framework without a checker.
+ */
+export async function checkDeclarations(
+  installed: InstalledHost,
+  declared: Declared,
+  engine: string,
+): Promise<VerifyResult[]> {
+  const { typing, name: host } = installed.host;
+  // Nothing is declared for a framework that the library does not promise.
+  if (!typing || !declared.promised.includes(host) || declared.elements.length === 0) return [];
+  const seen = new Date().toISOString();
+  const missing = await packagesMissing(typing.packages, installed.from);
+  const written = declared.elements.map((facts) => writeUses(facts, installed, declared.packageName));
+  const results = (judged: (one: WrittenUses, use: WrittenUses['uses'][number]) => Judged): VerifyResult[] =>
+    written.flatMap((one) =>
+      one.uses.map((use) => ({
+        element: one.tag,
+        facet: TYPES.name,
+        subject: use.wrong ?? 'right use',
+        host,
+        engine,
+        source: one.text,
+        seen,
+        ...judged(one, use),
+      })),
+    );
+  const left = (note: string): VerifyResult[] =>
+    results(() => ({ verdict: 'unchecked', note, observed: [] }));
+  if (missing) return left(`${missing.what}. Run: ${missing.install}`);
+  let diagnostics: CheckerDiagnostic[];
+  try {
+    diagnostics = await diagnosticsOf(installed, declared, written);
+  } catch (error) {
+    return left(`The checker did not come to an end: ${(error as Error).message.slice(0, 300)}`);
+  }
+  const files = new Set(written.map(({ file }) => file));
+  const elsewhere = diagnostics.filter(({ file }) => !files.has(file));
+  return results((one, use) => judge(one, use, diagnostics, elsewhere, typing.blind));
+}
+
+type Judged = Pick<VerifyResult, 'verdict' | 'note' | 'observed'>;
+
+function judge(
+  { file, uses }: WrittenUses,
+  { wrong, kind, lines }: WrittenUses['uses'][number],
+  diagnostics: readonly CheckerDiagnostic[],
+  elsewhere: readonly CheckerDiagnostic[],
+  blind: HostTyping['blind'],
+): Judged {
+  const own = diagnostics.filter((one) => one.file === file);
+  const wrongLines = new Set(uses.filter((use) => use.wrong !== undefined).flatMap((use) => use.lines));
+  // What is said outside of all uses spoils the right one too.
+  const here =
+    wrong === undefined
+      ? [...own.filter(({ line }) => !wrongLines.has(line)), ...elsewhere]
+      : own.filter(({ line }) => lines.includes(line));
+  const said = here.map(({ message }) => message).join(' ') || 'nothing';
+  const did = wrong === undefined ? 'check the right use' : `check the use with ${wrong}`;
+  const isRight = wrong === undefined ? here.length === 0 : here.length > 0;
+  const wanted = wrong === undefined ? 'nothing against it' : 'something against it';
+  if (isRight) return { verdict: 'fits', note: '', observed: [{ did, saw: said }] };
+  const help = blind?.[kind];
+  if (help !== undefined) return { verdict: 'care', note: help, observed: [{ did, saw: said, wanted }] };
+  const note =
+    wrong === undefined ? `The checker refuses the right use: ${said}` : 'The checker takes this wrong use.';
+  return { verdict: 'fails', note, observed: [{ did, saw: said, wanted }] };
+}
+
+function writeUses(
+  { contract, values }: ElementFacts,
+  { host }: InstalledHost,
+  packageName: string,
+): WrittenUses {
+  const typing = host.typing!;
+  const { tag, className } = contract;
+  const { constants, uses } = typedUses(contract, values, typing);
+  const file: TypedFile = {
+    packageName,
+    entry: host.name,
+    tag,
+    className,
+    constants,
+    uses: uses.map(({ use }) => use),
+  };
+  const lines = typing.write(file);
+  return {
+    tag,
+    // A file that is called like the tag would be a component of that name in Vue.
+    file: `uses-of-${tag}.${typing.file}`,
+    text: `${lines.map(({ text }) => text).join('\n')}\n`,
+    uses: uses.map((judged, place) => ({
+      ...judged,
+      lines: lines.flatMap(({ use }, index) => (use === place ? [index + 1] : [])),
+    })),
+  };
+}
+
+/** Asks the checker, or recalls what it said of the same files in the same versions. */
+async function diagnosticsOf(
+  installed: InstalledHost,
+  declared: Declared,
+  written: readonly WrittenUses[],
+): Promise<CheckerDiagnostic[]> {
+  const types = [...declared.files].filter(([path]) => /\.d\.ts$|^package\.json$|^hosts\//.test(path));
+  const { host, version, from } = installed;
+  const found = await Promise.all(host.typing!.packages.map((one) => findPackage(one, from)));
+  const versions = found.map((one) => one.version);
+  const texts = types.map(([path, content]) => [path, Buffer.from(content).toString()]);
+  const key = contentKey(
+    JSON.stringify([host.name, version, versions, texts, written.map(({ file, text }) => [file, text])]),
+  );
+  const place = join(cacheFolder(), 'types', `${key}.json`);
+  const known = await readFile(place, 'utf8').catch(() => undefined);
+  if (known !== undefined) return JSON.parse(known) as CheckerDiagnostic[];
+  const diagnostics = await askChecker(installed, declared, types, written);
+  await mkdir(dirname(place), { recursive: true });
+  await writeWhole(place, JSON.stringify(diagnostics));
+  return diagnostics;
+}
+
+async function askChecker(
+  { host, from }: InstalledHost,
+  { root, packageName }: Declared,
+  types: readonly (readonly [string, string | Uint8Array])[],
+  written: readonly WrittenUses[],
+): Promise<CheckerDiagnostic[]> {
+  const typing = host.typing!;
+  const own = join(root, OWN_FOLDER);
+  await mkdir(own, { recursive: true });
+  const folder = await mkdtemp(join(own, `types-of-${host.name}-`));
+  const forget = atEnd(() => rmSync(folder, { recursive: true, force: true }));
+  try {
+    const modules = join(folder, 'node_modules');
+    for (const [path, content] of types) await put(join(modules, packageName, path), content);
+    for (const one of [...host.packages, ...typing.packages]) {
+      const target = findFolder((await findPackage(one, from)).installedAs, from);
+      if (!target) continue;
+      await mkdir(dirname(join(modules, one.name)), { recursive: true });
+      await symlink(target, join(modules, one.name), 'junction');
+    }
+    for (const { file, text } of written) await put(join(folder, file), text);
+    await put(join(folder, 'tsconfig.json'), JSON.stringify(configuration(typing)));
+    return typing.inProcess
+      ? await checkApart({ host: host.name, folder: from, tags: [], check: folder })
+      : await typing.check(folder, hostTools(from, new Set()));
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+    forget();
+  }
+}
+
+function configuration({ file, compilerOptions, configuration: more }: HostTyping): object {
+  return {
+    compilerOptions: {
+      target: 'ES2022',
+      module: 'ESNext',
+      moduleResolution: 'Bundler',
+      lib: ['ES2022', 'DOM', 'DOM.Iterable'],
+      types: [],
+      strict: true,
+      noEmit: true,
+      skipLibCheck: false,
+      ...compilerOptions,
+    },
+    ...more,
+    include: [`*.${file}`],
+  };
+}
+
+async function put(path: string, content: string | Uint8Array): Promise<void> {
+  await mkdir(dirname(path), { recursive: true });
+  await writeFile(path, content);
+}

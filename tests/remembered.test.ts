@@ -1,0 +1,126 @@
+import { appendFileSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { verifyReportSchema, type VerifyReport } from '../src/index.js';
+import { copyDemo, lastwright } from './helpers.js';
+
+let folder: string;
+let first: VerifyReport;
+
+async function verify(...flags: string[]): Promise<VerifyReport> {
+  const { stdout, stderr } = await lastwright([
+    'verify',
+    '--json',
+    '--no-types',
+    '--library',
+    folder,
+    '--host',
+    'html',
+    '--host',
+    'preact',
+    ...flags,
+  ]);
+  return verifyReportSchema.parse(JSON.parse(stdout || stderr)) as VerifyReport;
+}
+
+/** Elements of which something was seen since a moment. */
+const seenSince = ({ results }: VerifyReport, moment: string): string[] => [
+  ...new Set(results.filter(({ seen }) => seen > moment).map(({ element }) => element)),
+];
+
+const edit = (path: string, change: (text: string) => string): (() => void) => {
+  const file = join(folder, path);
+  const before = readFileSync(file, 'utf8');
+  writeFileSync(file, change(before));
+  return () => writeFileSync(file, before);
+};
+
+describe('verify remembers', () => {
+  beforeAll(async () => {
+    folder = copyDemo();
+    first = await verify();
+  }, 300_000);
+
+  it('what it saw, as long as nothing has changed, and says when that was', async () => {
+    expect(first.cells.remembered).toBe(0);
+    expect(first.cells.seen).toBeGreaterThan(200);
+    const again = await verify();
+    expect(again.cells).toEqual({ seen: 0, remembered: first.cells.seen });
+    expect(again.results).toEqual(first.results);
+    expect(again.engines).toEqual(first.engines);
+    const told = await lastwright(['verify', '--no-types', '--library', folder, '--host', 'html']);
+    expect(told.stdout).toMatch(/0 cells seen now, \d+ remembered/);
+  });
+
+  it('nothing, where everything is to be seen anew', async () => {
+    const moment = new Date().toISOString();
+    const again = await verify('--again', '--element', 'quay-panel');
+    expect(again.cells.remembered).toBe(0);
+    expect(seenSince(again, moment)).toEqual(['quay-panel']);
+  });
+
+  it.each([
+    ['its view', 'elements/quay-panel/quay-panel.html', (text: string) => `${text}\n<i hidden></i>`],
+    ['its style', 'elements/quay-panel/quay-panel.css', (text: string) => `${text}\ni { color: red }`],
+    [
+      'its contract',
+      'elements/quay-panel/quay-panel.contract.yaml',
+      (text: string) => text.replace(/^summary: .*$/m, 'summary: Another one.'),
+    ],
+    [
+      'its samples',
+      'elements/quay-panel/quay-panel.samples.yaml',
+      (text: string) => text.replace(/sample: (\w+)/, 'sample: Today $1'),
+    ],
+  ])('all but an element of which %s has changed', async (_, path, change) => {
+    const restore = edit(path, change);
+    const moment = new Date().toISOString();
+    try {
+      expect(seenSince(await verify(), moment)).toEqual(['quay-panel']);
+    } finally {
+      restore();
+    }
+  });
+
+  it('nothing of what rests on a changed library style, or on another browser', async () => {
+    await verify();
+    const restore = edit('styles/tokens.css', (text) => `${text}\n:host { outline-offset: 1px }`);
+    const moment = new Date().toISOString();
+    expect(seenSince(await verify('--element', 'quay-panel'), moment)).toEqual(['quay-panel']);
+    restore();
+    expect((await verify()).cells.remembered).toBeGreaterThan(0);
+  });
+
+  it.each([
+    ['cut off', (text: string) => text.slice(0, -100)],
+    ['with one verdict changed', (text: string) => text.replace('"verdict":"fits"', '"verdict":"care"')],
+    ['of nothing', () => ''],
+    ['with another sum', (text: string) => text.replace(/"sum":"\w/, '"sum":"_')],
+  ])('nothing from a file that is %s', async (_, damage) => {
+    await verify();
+    edit('.lastwright/seen/chromium/html/quay-panel.json', damage);
+    const moment = new Date().toISOString();
+    const again = await verify();
+    expect(seenSince(again, moment)).toEqual(['quay-panel']);
+    expect(again.results.map(({ subject, verdict }) => [subject, verdict])).toEqual(
+      first.results.map(({ subject, verdict }) => [subject, verdict]),
+    );
+  });
+
+  it('no probe that came to no end', async () => {
+    await verify();
+    appendFileSync(
+      join(folder, 'elements/quay-panel/quay-panel.ts'),
+      '\nexport function firstConnected() { if (document.querySelector("meta[http-equiv=Content-Security-Policy]")) for (;;); }\n',
+    );
+    const halted = await verify('--element', 'quay-panel', '--timeout', '2');
+    expect(halted.summary.fails).toBeGreaterThan(0);
+    const again = await verify('--element', 'quay-panel', '--timeout', '2');
+    expect(again.cells.remembered).toBe(0);
+  });
+
+  it('nothing once its folder is gone', async () => {
+    rmSync(join(folder, '.lastwright'), { recursive: true });
+    expect((await verify('--element', 'quay-tabs')).cells.remembered).toBe(0);
+  });
+});
