@@ -1,18 +1,21 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { access } from 'node:fs/promises';
-import { delimiter, join } from 'node:path';
+import { delimiter } from 'node:path';
 import type { Readable, Writable } from 'node:stream';
 import { atEnd } from '../system/at-exit.js';
 import {
   EngineMissing,
   PageCrashed,
-  PageHangs,
+  VIEWPORT,
+  type Clip,
   type Browser,
   type Engine,
   type KeyName,
   type Page,
 } from './engine.js';
-import { packagedChromium } from './packaged-chromium.js';
+import { endGroup, killGroup } from './guard.js';
+import { findInstalled, identityOf } from './installed.js';
+import { packagedChromium, type PackagedBrowser } from './packaged-chromium.js';
+import { PATIENCE, within, unlessItHangs } from './patience.js';
 import { PipeConnection } from './pipe-connection.js';
 import { newProfile, type Profile } from './profile.js';
 
@@ -31,9 +34,13 @@ const ARGUMENTS = [
   '--no-default-browser-check',
   '--hide-scrollbars',
   '--mute-audio',
+  // All pages are looked at, however many are open at once.
+  '--disable-renderer-backgrounding',
+  '--disable-background-timer-throttling',
+  '--disable-backgrounding-occluded-windows',
   // An element that takes all memory ends its page, not the machine.
   '--js-flags=--max-old-space-size=1024',
-  '--window-size=1280,800',
+  `--window-size=${VIEWPORT.width},${VIEWPORT.height}`,
 ];
 
 /** Key codes of the keys that people press by name (UI Events, section on legacy key codes). */
@@ -62,22 +69,37 @@ const INSTALLED = ['chromium', 'chromium-browser', 'google-chrome', 'google-chro
  */
 export const chromium: Engine = {
   name: 'chromium',
+  title: 'Chromium',
+  async identify() {
+    const found = await find();
+    return identityOf(typeof found === 'string' ? found : found.executable);
+  },
   async launch() {
-    const { LASTWRIGHT_CHROMIUM: named } = process.env;
-    const installed = named === 'packaged' ? undefined : named || (await findInstalled());
-    if (installed) return start(installed, process.env);
-    const browser = await startPackaged();
+    const found = await find();
+    if (typeof found === 'string') return start(found, process.env);
+    const browser = await startPackaged(found);
     if (browser) return browser;
-    throw new EngineMissing(
-      'There is no Chromium on this machine, and the packaged one does not run here.',
-      'Install Chromium, or set LASTWRIGHT_CHROMIUM to the path of one.',
-    );
+    throw missing();
   },
 };
 
-async function startPackaged(): Promise<Browser | undefined> {
-  const packaged = await packagedChromium();
-  if (!packaged) return undefined;
+/** The path of an installed one, or the packaged one. */
+async function find(): Promise<string | PackagedBrowser> {
+  const { LASTWRIGHT_CHROMIUM: named } = process.env;
+  const installed = named === 'packaged' ? undefined : named || (await findInstalled(INSTALLED));
+  const found = installed || (await packagedChromium());
+  if (!found) throw missing();
+  return found;
+}
+
+function missing(): EngineMissing {
+  return new EngineMissing(
+    'There is no Chromium on this machine, and the packaged one does not run here.',
+    'Install Chromium, or set LASTWRIGHT_CHROMIUM to the path of one.',
+  );
+}
+
+async function startPackaged(packaged: PackagedBrowser): Promise<Browser | undefined> {
   const env = { FONTCONFIG_PATH: packaged.fonts, ...process.env };
   try {
     return await start(packaged.executable, env);
@@ -86,23 +108,6 @@ async function startPackaged(): Promise<Browser | undefined> {
     const paths = [packaged.libraries, process.env.LD_LIBRARY_PATH].filter(Boolean).join(delimiter);
     return start(packaged.executable, { ...env, LD_LIBRARY_PATH: paths }).catch(() => undefined);
   }
-}
-
-async function findInstalled(): Promise<string | undefined> {
-  for (const folder of (process.env.PATH ?? '').split(delimiter)) {
-    for (const name of INSTALLED) {
-      const path = join(folder, name);
-      if (
-        folder &&
-        (await access(path).then(
-          () => true,
-          () => false,
-        ))
-      )
-        return path;
-    }
-  }
-  return undefined;
 }
 
 async function start(executable: string, env: NodeJS.ProcessEnv): Promise<Browser> {
@@ -140,28 +145,10 @@ async function start(executable: string, env: NodeJS.ProcessEnv): Promise<Browse
       String(version.product).replace(/^\w+\//, 'Chromium '),
     );
   } catch (error) {
-    await stop(child, profile);
+    await endGroup(child);
+    await profile.remove();
     throw error;
   }
-}
-
-/** Ends a browser and all processes that it started. */
-function killGroup({ pid }: ChildProcess): void {
-  if (pid === undefined) return;
-  try {
-    process.kill(-pid, 'SIGKILL');
-  } catch {
-    // It has ended already.
-  }
-}
-
-async function stop(child: ChildProcess, profile: Profile): Promise<void> {
-  if (child.exitCode === null && child.signalCode === null && child.pid !== undefined) {
-    const gone = new Promise((resolve) => child.once('exit', resolve));
-    killGroup(child);
-    await gone;
-  }
-  await profile.remove();
 }
 
 class ChromiumBrowser implements Browser {
@@ -199,12 +186,10 @@ class ChromiumBrowser implements Browser {
 
   async close(): Promise<void> {
     await within(this.connection.send('Browser.close'), 1000).catch(() => {});
-    await stop(this.child, this.profile);
+    await endGroup(this.child);
+    await this.profile.remove();
   }
 }
-
-/** How long the browser itself, with no page's script behind it, may take. */
-const PATIENCE = 30_000;
 
 class ChromiumPage implements Page {
   #dialogs: string[] = [];
@@ -262,6 +247,8 @@ class ChromiumPage implements Page {
       this.#send('Page.enable'),
       this.#send('Inspector.enable'),
       this.#send('Emulation.setFocusEmulationEnabled', { enabled: true }),
+      // What the argument of the command line gives is the window in some versions, not the page in it.
+      this.#send('Emulation.setDeviceMetricsOverride', { ...VIEWPORT, deviceScaleFactor: 1, mobile: false }),
     ]);
   }
 
@@ -269,9 +256,10 @@ class ChromiumPage implements Page {
     this.#opened = '';
     this.#strayed = undefined;
     const loaded = this.connection.next('Page.loadEventFired', this.sessionId);
-    const { errorText } = await this.#send('Page.navigate', { url });
+    const { errorText, loaderId } = await this.#send('Page.navigate', { url });
     if (errorText) throw new Error(`${url}: ${String(errorText)}`);
-    await within(Promise.race([loaded, this.#crashed]), PATIENCE);
+    // Within one document nothing is loaded.
+    if (loaderId !== undefined) await within(Promise.race([loaded, this.#crashed]), PATIENCE);
     this.#opened = url;
   }
 
@@ -290,10 +278,17 @@ class ChromiumPage implements Page {
   }
 
   async evaluate<Value>(expression: string, timeout: number): Promise<Value> {
-    const reply = await this.#send(
-      'Runtime.evaluate',
-      { expression, awaitPromise: true, returnByValue: true },
+    const reply = await unlessItHangs(
+      Promise.race([
+        this.connection.send(
+          'Runtime.evaluate',
+          { expression, awaitPromise: true, returnByValue: true },
+          this.sessionId,
+        ),
+        this.#crashed,
+      ]),
       timeout,
+      (limit) => this.#send('Runtime.evaluate', { expression: '0' }, limit),
     );
     const { result, exceptionDetails } = reply as {
       result: { value?: Value };
@@ -335,8 +330,12 @@ class ChromiumPage implements Page {
     await this.#send('Input.dispatchKeyEvent', { type: 'keyUp', ...event }, timeout);
   }
 
-  async screenshot(): Promise<Uint8Array> {
-    const { data } = await this.#send('Page.captureScreenshot', { format: 'png' });
+  async screenshot(clip?: Clip): Promise<Uint8Array> {
+    const { data } = await this.#send('Page.captureScreenshot', {
+      format: 'png',
+      optimizeForSpeed: true,
+      ...(clip ? { clip: { ...clip, scale: 1 } } : {}),
+    });
     return Buffer.from(String(data), 'base64');
   }
 
@@ -348,18 +347,5 @@ class ChromiumPage implements Page {
       connection.send('Target.disposeBrowserContext', { browserContextId: contextId }),
       2000,
     ).catch(() => {});
-  }
-}
-
-/** The result of a promise; rejects with `PageHangs` if it takes longer than `timeout` ms. */
-async function within<Value>(promise: Promise<Value>, timeout: number): Promise<Value> {
-  let timer: NodeJS.Timeout | undefined;
-  const late = new Promise<never>((_, reject) => {
-    timer = setTimeout(() => reject(new PageHangs(`The page did not answer within ${timeout} ms.`)), timeout);
-  });
-  try {
-    return await Promise.race([promise, late]);
-  } finally {
-    clearTimeout(timer);
   }
 }
