@@ -1,10 +1,20 @@
-// Builds what is shipped to browsers: one file for each module, so that packages get those that their elements use.
+// Builds what is shipped to browsers: one file for each module, so that packages get those that their elements use; and
+// all of it in one file, for pages that are looked at while their elements are written.
 import { build } from 'esbuild';
 import { readdirSync } from 'node:fs';
 
 await build({
   entryPoints: readdirSync('src/runtime').map((name) => `src/runtime/${name}`),
   outdir: 'dist/browser/runtime',
+  format: 'esm',
+  target: 'es2022',
+  logLevel: 'warning',
+});
+
+await build({
+  entryPoints: { runtime: 'src/runtime/index.ts' },
+  outdir: 'dist/browser',
+  bundle: true,
   format: 'esm',
   target: 'es2022',
   logLevel: 'warning',

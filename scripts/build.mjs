@@ -73,6 +73,16 @@ await Promise.all([
     target: 'es2022',
     logLevel: 'warning',
   }),
+  build({
+    entryPoints: { cell: 'src/preview/frame/index.ts' },
+    outdir: 'dist/browser',
+    bundle: true,
+    minify: true,
+    format: 'esm',
+    target: 'es2022',
+    external: ['lastwright:*'],
+    logLevel: 'warning',
+  }),
 ]);
 
 const plugin = new Plugin({ root: process.cwd(), ignoreManifest: true, respectNoCacheDefault: true });
@@ -84,8 +94,28 @@ mkdirSync('dist/schemas', { recursive: true });
 for (const [name, schema] of Object.entries(jsonSchemas())) {
   writeFileSync(`dist/schemas/${name}.schema.json`, `${JSON.stringify(schema, null, 2)}\n`);
 }
+await buildLivePage();
 const { findingsPage } = await import('../dist/findings-page.js');
 writeFileSync('docs/findings.md', findingsPage());
+
+/** The live page is a library as authors write them: the tool that was just built builds it. */
+async function buildLivePage() {
+  const source = 'src/preview/page';
+  const { stdout } = await promisify(execFile)(process.execPath, [
+    'bin/lastwright.js',
+    'build',
+    '--library',
+    source,
+  ]).catch((error) => {
+    throw new Error(`The live page cannot be built.\n${error.stdout}${error.stderr}`);
+  });
+  if (/warning/.test(stdout)) console.warn(stdout);
+  // What pages load, and nothing else of the package.
+  const page = 'dist/browser/page';
+  mkdirSync(page, { recursive: true });
+  copyFileSync(join(source, 'dist/live-sheet.bundle.js'), join(page, 'index.js'));
+  for (const name of ['index.html', 'page.css']) copyFileSync(join(source, name), join(page, name));
+}
 
 /** The types of what programs import: the declarations that the index leads to, and no others. */
 async function writeDeclarations() {

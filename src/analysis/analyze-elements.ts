@@ -80,7 +80,7 @@ function analyzeElement(
   if (style?.facts)
     findings.push(...checkClasses(element, new Set([...style.facts.classes, ...shared.classes])));
   findings.push(
-    ...checkAgreement(element, hasErrors(findings)),
+    ...checkAgreement(element, hasErrors(findings), contracts),
     ...checkSamples(element),
     ...(folder.style?.map ? inSource(inStyle, folder.style.file, folder.style.map) : inStyle),
   );

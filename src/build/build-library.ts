@@ -114,12 +114,12 @@ function hostDeclarations(library: Library, contracts: readonly Contract[]): [pa
 }
 
 /** Tags of elements that an element's view uses, and that are made from views themselves. */
-function ownElements({ contract, tree }: LibraryElement, emitted: ReadonlySet<string>): string[] {
+export function ownElements({ contract, tree }: LibraryElement, emitted: ReadonlySet<string>): string[] {
   return [...(tree?.uses ?? [])].filter((tag) => tag !== contract.tag && emitted.has(tag));
 }
 
 /** The module that registers an element, after those that its view uses. */
-function registeringModule({ contract, tree }: LibraryElement): string {
+export function registeringModule({ contract, tree }: LibraryElement): string {
   const { tag, className } = contract;
   const uses = [...(tree?.uses ?? [])].filter((other) => other !== tag);
   return [

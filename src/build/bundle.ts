@@ -15,9 +15,9 @@ import { isEmitted, type Implementation } from '../contract/implementation.js';
 import type { Contract } from '../contract/model.js';
 import type { Finding } from '../findings/finding.js';
 import { slashed, type Library } from '../library/open-library.js';
-import { quoted, templateLiteral } from '../syntax/literal.js';
-import { packageStyle } from '../style/package-style.js';
-import { emitElement, PASSING, type Addresses } from '../emit/browser/element.js';
+import { quoted } from '../syntax/literal.js';
+import { PASSING } from '../emit/browser/element.js';
+import { emitShipped, shipElement, shipLibraryStyles, stylesModule, type ShippedElement } from './shipped.js';
 import { bundleName } from './package-manifest.js';
 import { toolFile } from '../system/tool-files.js';
 
@@ -72,8 +72,11 @@ export class Bundler {
     checked: readonly LibraryElement[],
     libraryStyles: Analysis['styles'],
   ): Promise<Bundled> {
-    const { elements, styles, findings } = shippedStyles(library, checked, libraryStyles);
+    const findings: Finding[] = [];
+    const own = shipLibraryStyles(libraryStyles, library.root, findings);
+    const elements = checked.map((element) => shipElement(element, own, library.root, findings));
     if (findings.length > 0) return { files: new Map(), findings };
+    const styles = own.sheets.length > 0 ? stylesModule(own, RUNTIME) : undefined;
     const files: Bundled['files'] = new Map();
     const runtime = new Set(['define', ...(styles?.runtime ?? [])]);
     const classes = new Map<string, string>();
@@ -120,10 +123,7 @@ export class Bundler {
     const styles = JSON.stringify([shipped.css, shipped.documentCss, shipped.libraryCss, hasStyles]);
     const known = this.#emitted.get(element);
     if (known?.styles === styles) return known;
-    const { contract, folder, behavior, traits, tree, css, documentCss, libraryCss } = shipped;
-    const viewText = folder.view!.text;
-    const source = { contract, tree: tree!, viewText, behavior, traits, css, documentCss, libraryCss };
-    const { runtime, code, map } = emitElement(source, addressesIn(contract.tag, hasStyles));
+    const { runtime, code, map } = emitShipped(shipped, hasStyles);
     const made = { runtime, code, map: JSON.stringify(map), styles };
     this.#emitted.set(element, made);
     return made;
@@ -203,55 +203,6 @@ export class Bundler {
     this.#finished.set(path, { hash, contents: finished });
     return finished;
   }
-}
-
-/** Where a class of the package finds what it imports, from its own folder. */
-function addressesIn(tag: string, hasStyles: boolean): Addresses {
-  return {
-    runtime: '../shared/runtime.js',
-    passing: '../shared/passthrough.js',
-    behavior: `../behaviors/${tag}.js`,
-    trait: (name) => `../traits/${name}.js`,
-    styles: hasStyles ? '../shared/styles.js' : undefined,
-  };
-}
-
-/** An element with its style as it is shipped. */
-type ShippedElement = LibraryElement & { documentCss: string; libraryCss: string };
-
-/** All styles as they are shipped: those of elements, and the module with the library's own. */
-function shippedStyles(
-  { root }: Library,
-  elements: readonly LibraryElement[],
-  libraryStyles: Analysis['styles'],
-): {
-  elements: ShippedElement[];
-  styles: { code: string; runtime: string[] } | undefined;
-  findings: Finding[];
-} {
-  const findings: Finding[] = [];
-  const ship = (css: string, file: string): { inside: string; document: string } => {
-    const shipped = packageStyle(css, file, root);
-    findings.push(...shipped.findings);
-    return shipped;
-  };
-  const sheets = libraryStyles.map(({ css, file }) => ship(css, file));
-  const libraryCss = sheets.map(({ inside }) => inside).join('');
-  const shippedElements = elements.map((element) => {
-    const { style } = element.folder;
-    if (!style) return { ...element, documentCss: '', libraryCss };
-    const { inside, document } = ship(element.css, style.file);
-    return { ...element, css: inside, documentCss: document, libraryCss };
-  });
-  if (libraryStyles.length === 0) return { elements: shippedElements, styles: undefined, findings };
-  const forDocument = sheets.map(({ document }) => document).join('');
-  const runtime = ['styleSheet', ...(forDocument ? ['inDocument'] : [])];
-  const code = [
-    `import { ${runtime.join(', ')} } from ${quoted(RUNTIME)};`,
-    `export const styles = [${sheets.map(({ inside }) => `styleSheet(${templateLiteral(inside)})`).join(', ')}];`,
-    ...(forDocument ? [`inDocument(styleSheet(${templateLiteral(forDocument)}));`] : []),
-  ].join('\n');
-  return { elements: shippedElements, styles: { code, runtime }, findings };
 }
 
 /** Modules of the part of the runtime that stands apart. */
@@ -372,9 +323,10 @@ function exportsOf(names: readonly string[]): string {
     .join('\n');
 }
 
-function wrappedClass({ className, implementation }: Contract): string {
+/** The module of a class that somebody wrote; `address` says where that module is, if not where the contract says. */
+export function wrappedClass({ className, implementation }: Contract, address?: string): string {
   const { module } = implementation as Extract<Implementation, { kind: 'class' }>;
-  return `export { default as ${className} } from ${quoted(module)};`;
+  return `export { default as ${className} } from ${quoted(address ?? module)};`;
 }
 
 function bundleSource(elements: readonly LibraryElement[]): string {

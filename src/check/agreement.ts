@@ -1,4 +1,5 @@
 import { LIFECYCLE_EXPORTS } from '../behavior/read-behavior.js';
+import type { Contract } from '../contract/model.js';
 import type { Finding, Position } from '../findings/finding.js';
 import { report } from '../findings/report.js';
 import type { Code } from '../findings/severities.js';
@@ -7,8 +8,15 @@ import type { Placed } from '../view/view-tree.js';
 import type { LibraryElement } from '../library/library-element.js';
 import { checkWrappedClass } from './wrapped-class.js';
 
-/** Do the files of an element keep what its contract promises? `broken` files are not looked into. */
-export function checkAgreement(element: LibraryElement, broken: boolean): Finding[] {
+/**
+ * Do the files of an element keep what its contract promises? `broken` files are not looked into; `others` are the contracts of
+ * the library's elements, by tag.
+ */
+export function checkAgreement(
+  element: LibraryElement,
+  broken: boolean,
+  others: ReadonlyMap<string, Contract>,
+): Finding[] {
   const { contract, folder, tree, behavior } = element;
   const findings: Finding[] = [];
   const note = (code: Code, file: string, at: Position, message: string, help: string): void => {
@@ -187,6 +195,7 @@ export function checkAgreement(element: LibraryElement, broken: boolean): Findin
     if (contract.events.find((event) => event.name === name)?.relay !== undefined) continue;
     if (element.traits.some((trait) => trait.behavior.emits.includes(name))) continue;
     if (behavior?.emitsUnknown || behavior?.emissions.some((emission) => emission.name === name)) continue;
+    if (comesFromInside(name, element, others)) continue;
     note(
       'event/never-emitted',
       ...inContract(['events', name]),
@@ -213,4 +222,17 @@ export function checkAgreement(element: LibraryElement, broken: boolean): Findin
     );
   }
   return findings;
+}
+
+/** True if an element of the view sends an event of this name that leaves the shadow root by itself. */
+function comesFromInside(
+  name: string,
+  { contract, tree }: LibraryElement,
+  others: ReadonlyMap<string, Contract>,
+): boolean {
+  return [...(tree?.uses ?? [])].some(
+    (tag) =>
+      tag !== contract.tag &&
+      others.get(tag)?.events.some((event) => event.name === name && event.bubbles && event.composed),
+  );
 }

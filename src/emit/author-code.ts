@@ -11,6 +11,8 @@ export interface AuthorCode {
   renamed: ReadonlyMap<string, string>;
   /** How a call names a function of the behavior; `behavior.NAME` unless said otherwise. */
   callee?: (name: string) => TreeNode;
+  /** How a function among the results is named; `results.NAME` unless said otherwise. */
+  result?: (name: string) => TreeNode;
   /** Told of helpers that the code needs. */
   need?: (helper: 'memberKey') => void;
 }
@@ -101,7 +103,7 @@ class Copier {
       case 'state':
         return member('state', name);
       case 'result':
-        return call(member('results', name), [identifier('inside')]);
+        return call(this.how.result?.(name) ?? member('results', name), [identifier('inside')]);
       case 'value':
         return member('behavior', name);
       case 'function':

@@ -7,7 +7,7 @@ import { angularDeclarations, angularDirectives } from './angular-directives.js'
 import { checkAngular, compileAngular } from './angular-program.js';
 import { writeTyped } from './typed-use.js';
 import { ExampleNames } from './example-names.js';
-import { stageCall } from './stage-call.js';
+import { heardCode, stageCall } from './stage-call.js';
 import type { Host, HostTools } from './host.js';
 import { looksLikeListener, type Scene } from './scene.js';
 import {
@@ -50,12 +50,12 @@ const TEMPLATE: MarkupSyntax = {
 function template(scene: Scene, names: ExampleNames): string {
   const { tag, properties, attributes, events, content, lateContent, removable } = scene;
   const written = [
-    `#${names.element}`,
+    ...(refers(scene) ? [`#${names.element}`] : []),
     ...Object.entries(attributes).map(([name, value]) => TEMPLATE.attribute(name, value)),
     ...properties
       .filter(({ name }) => !looksLikeListener(name))
       .map(({ name }) => `[${name}]="${names.value(name)}()"`),
-    ...events.map((event) => `(${event})="stage.heard($event)"`),
+    ...events.map((event) => `(${event})="${scene.staged ? 'stage.heard' : 'heard'}($event)"`),
   ];
   const inside = writeContent(content, TEMPLATE);
   if (lateContent.length > 0)
@@ -64,37 +64,45 @@ function template(scene: Scene, names: ExampleNames): string {
   return removable ? `@if (shown()) {\n${indented(element, 2)}\n}` : element;
 }
 
+/** True if the consumer reaches for the element itself. */
+function refers({ staged, properties }: Scene): boolean {
+  return staged || properties.some(({ name }) => looksLikeListener(name));
+}
+
 function members(scene: Scene, names: ExampleNames): string[] {
-  const { properties, lateContent, removable } = scene;
+  const { properties, events, lateContent, removable, staged } = scene;
   const { element } = names;
   // Templates refuse to bind names that begin like a listener's.
   const assigned = properties.filter(({ name }) => looksLikeListener(name));
   return [
-    '@Input() stage: any;',
+    ...(staged ? ['@Input() stage: any;'] : []),
     ...properties.map(
       ({ name, value }) => `readonly ${names.value(name)} = signal(${valueCode(value, 'this.stage')});`,
     ),
     ...(lateContent.length > 0 ? ['readonly more = signal(false);'] : []),
     ...(removable ? ['readonly shown = signal(true);'] : []),
-    `readonly ${element} = viewChild<ElementRef>(${quoted(element)});`,
+    ...(refers(scene) ? [`readonly ${element} = viewChild<ElementRef>(${quoted(element)});`] : []),
     ...assigned.flatMap(({ name }) => [
       `readonly set${pascalCase(names.value(name))} = effect(() => {`,
       `  const ${element} = this.${element}()?.nativeElement;`,
       `  if (${element}) ${element}.${name} = this.${names.value(name)}();`,
       '});',
     ]),
-    '',
-    'ngOnInit() {',
-    ...stageCall(scene, {
-      stage: 'this.stage',
-      element: `this.${element}()?.nativeElement`,
-      value: (name) => `this.${names.value(name)}()`,
-      set: (name) => `(value: any) => this.${names.value(name)}.set(value)`,
-      setMore: '(more: boolean) => this.more.set(more)',
-      setShown: '(shown: boolean) => this.shown.set(shown)',
-    }).map((line) => `  ${line}`),
-    '}',
+    ...(staged ? initCode(scene, names) : []),
+    ...(!staged && events.length > 0 ? ['', 'heard(event: any) {', `  ${heardCode(scene)};`, '}'] : []),
   ];
+}
+
+function initCode(scene: Scene, names: ExampleNames): string[] {
+  const handed = stageCall(scene, {
+    stage: 'this.stage',
+    element: `this.${names.element}()?.nativeElement`,
+    value: (name) => `this.${names.value(name)}()`,
+    set: (name) => `(value: any) => this.${names.value(name)}.set(value)`,
+    setMore: '(more: boolean) => this.more.set(more)',
+    setShown: '(shown: boolean) => this.shown.set(shown)',
+  });
+  return ['', 'ngOnInit() {', ...handed.map((line) => `  ${line}`), '}'];
 }
 
 /** Finishes Angular's own packages, which are published for the linker to complete (the partial format). */
@@ -165,16 +173,16 @@ export const angular: Host = {
 
   write(scene) {
     const names = new ExampleNames(scene, TAKEN);
-    const { properties, lateContent, removable, register } = scene;
+    const { properties, lateContent, removable, register, staged } = scene;
     const signals = properties.length > 0 || lateContent.length > 0 || removable;
     const used = [
       'Component',
       'CUSTOM_ELEMENTS_SCHEMA',
-      'ElementRef',
-      'Input',
+      ...(refers(scene) ? ['ElementRef'] : []),
+      ...(staged ? ['Input'] : []),
       ...(properties.some(({ name }) => looksLikeListener(name)) ? ['effect'] : []),
       ...(signals ? ['signal'] : []),
-      'viewChild',
+      ...(refers(scene) ? ['viewChild'] : []),
     ];
     return `import { ${used.join(', ')} } from '@angular/core';
 ${register ? `import ${quoted(register)};\n` : ''}

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { quoted } from '../syntax/literal.js';
 import { transformWithBabel } from './babel.js';
 import { ExampleNames } from './example-names.js';
-import { stageCall } from './stage-call.js';
+import { heardCode, stageCall } from './stage-call.js';
 import type { Host, HostTools } from './host.js';
 import type { Scene } from './scene.js';
 import { TRUSTED_MARKUP } from './trusted-markup.js';
@@ -52,7 +52,7 @@ function template(scene: Scene, names: ExampleNames): string {
   const written = [
     ...Object.entries(attributes).map(([name, value]) => TEMPLATE.attribute(name, value)),
     ...properties.map(({ name }) => `${name}={{this.${names.value(name)}}}`),
-    '{{this.keep}}',
+    ...(scene.staged ? ['{{this.keep}}'] : []),
     ...events.map((event) => `{{on ${JSON.stringify(event)} this.heard}}`),
   ];
   const inside = writeContent(content, TEMPLATE);
@@ -67,7 +67,7 @@ function template(scene: Scene, names: ExampleNames): string {
 }
 
 function component(scene: Scene, names: ExampleNames): string[] {
-  const { properties, events, lateContent, removable } = scene;
+  const { properties, events, lateContent, removable, staged } = scene;
   const { element } = names;
   return [
     ...properties.map(
@@ -76,27 +76,40 @@ function component(scene: Scene, names: ExampleNames): string[] {
     ...(lateContent.length > 0 ? ['@tracked more = false;'] : []),
     ...(removable ? ['@tracked shown = true;'] : []),
     '',
+    ...(staged ? keepCode(element) : []),
+    ...(events.length > 0 ? [`heard = (event) => ${heardCode(scene, 'this.args.stage')};`, ''] : []),
+    ...(staged ? constructorCode(scene, names) : []),
+    '<template>',
+    indented(template(scene, names), 2),
+    '</template>',
+  ];
+}
+
+/** What keeps the element at hand while it is there. */
+function keepCode(element: string): string[] {
+  return [
     `keep = modifier((${element}) => {`,
     `  this.${element} = ${element};`,
     `  return () => (this.${element} = undefined);`,
     '});',
-    ...(events.length > 0 ? ['heard = (event) => this.args.stage.heard(event);'] : []),
-    '',
+  ];
+}
+
+function constructorCode(scene: Scene, names: ExampleNames): string[] {
+  const handed = stageCall(scene, {
+    stage: 'args.stage',
+    element: `this.${names.element}`,
+    value: (name) => `this.${names.value(name)}`,
+    set: (name) => `(value) => (this.${names.value(name)} = value)`,
+    setMore: '(more) => (this.more = more)',
+    setShown: '(shown) => (this.shown = shown)',
+  });
+  return [
     'constructor(owner, args) {',
     '  super(owner, args);',
-    ...stageCall(scene, {
-      stage: 'args.stage',
-      element: `this.${element}`,
-      value: (name) => `this.${names.value(name)}`,
-      set: (name) => `(value) => (this.${names.value(name)} = value)`,
-      setMore: '(more) => (this.more = more)',
-      setShown: '(shown) => (this.shown = shown)',
-    }).map((line) => `  ${line}`),
+    ...handed.map((line) => `  ${line}`),
     '}',
     '',
-    '<template>',
-    indented(template(scene, names), 2),
-    '</template>',
   ];
 }
 
@@ -158,7 +171,7 @@ export const ember: Host = {
       `import Component from '@glimmer/component';`,
       ...(tracks ? [`import { tracked } from '@glimmer/tracking';`] : []),
       ...(events.length > 0 ? [`import { on } from '@ember/modifier';`] : []),
-      `import { modifier } from 'ember-modifier';`,
+      ...(scene.staged ? [`import { modifier } from 'ember-modifier';`] : []),
       ...(register ? [`import ${quoted(register)};`] : []),
     ];
     const body = component(scene, names).join('\n').replace(/^\n+/, '');

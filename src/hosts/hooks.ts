@@ -2,7 +2,7 @@ import { quoted, literal } from '../syntax/literal.js';
 import { ExampleNames } from './example-names.js';
 import { lateContent } from './jsx.js';
 import { Callback, type BoundProperty, type Scene } from './scene.js';
-import { stageCall } from './stage-call.js';
+import { heardCode, stageCall } from './stage-call.js';
 import { indented, valueCode, writeContent, writeElement, type MarkupSyntax } from './write-content.js';
 
 /** Names that examples use themselves. */
@@ -54,12 +54,14 @@ export function writeWithHooks(scene: Scene, dialect: HooksDialect): string {
     return [];
   });
   const listeners = dialect.listens ? events : [];
-  if (!dialect.listens && events.length > 0) effects.push(listening(names.element, events, removable));
+  if (!dialect.listens && events.length > 0) effects.push(listening(names.element, scene));
+  // Only who reaches for the element needs a reference to it.
+  const refers = scene.staged || effects.length > 0;
   const written = [
-    `ref={${names.element}}`,
+    ...(refers ? [`ref={${names.element}}`] : []),
     ...Object.entries(attributes).map(([name, value]) => dialect.attribute(name, value)),
     ...bound,
-    ...listeners.map((event) => `on${event}={(event) => stage.heard(event)}`),
+    ...listeners.map((event) => `on${event}={(event) => ${heardCode(scene)}}`),
   ];
   const inside = writeContent(content, dialect.syntax);
   if (scene.lateContent.length > 0) {
@@ -73,12 +75,12 @@ export function writeWithHooks(scene: Scene, dialect: HooksDialect): string {
   }
   const hooks = [
     ...(effects.length > 0 ? ['useLayoutEffect'] : []),
-    'useRef',
+    ...(refers ? ['useRef'] : []),
     ...(states.length > 0 ? ['useState'] : []),
   ];
   const lines = [
     ...states,
-    `const ${names.element} = useRef(null);`,
+    ...(refers ? [`const ${names.element} = useRef(null);`] : []),
     ...effects,
     ...stageCall(scene, {
       stage: 'stage',
@@ -92,24 +94,25 @@ export function writeWithHooks(scene: Scene, dialect: HooksDialect): string {
     `return (\n${indented(markup, 2)}\n);`,
   ];
   const imports = [
-    `import { ${hooks.join(', ')} } from ${quoted(dialect.hooks)};`,
+    ...(hooks.length > 0 ? [`import { ${hooks.join(', ')} } from ${quoted(dialect.hooks)};`] : []),
     ...(scene.register ? [`import ${quoted(scene.register)};`] : []),
   ];
-  return `${imports.join('\n')}\n\nexport function Example({ stage }) {\n${indented(lines.join('\n'), 2)}\n}\n`;
+  return `${imports.join('\n')}\n\nexport function Example(${scene.staged ? '{ stage }' : ''}) {\n${indented(lines.join('\n'), 2)}\n}\n`;
 }
 
-function listening(element: string, events: readonly string[], removable: boolean): string {
+function listening(element: string, scene: Scene): string {
+  const { events, removable, staged } = scene;
   const each = (method: string): string[] =>
     events.map((event) => `current${removable ? '?' : ''}.${method}(${quoted(event)}, heard);`);
   return [
     'useLayoutEffect(() => {',
     `  const { current } = ${element};`,
-    '  const heard = (event) => stage.heard(event);',
+    `  const heard = (event) => ${heardCode(scene)};`,
     ...each('addEventListener').map((line) => `  ${line}`),
     '  return () => {',
     ...each('removeEventListener').map((line) => `    ${line}`),
     '  };',
-    `}, [stage${removable ? ', shown' : ''}]);`,
+    `}, [${[...(staged ? ['stage'] : []), ...(removable ? ['shown'] : [])].join(', ')}]);`,
   ].join('\n');
 }
 

@@ -1,6 +1,7 @@
 import { literal, quoted, templateLiteral } from '../syntax/literal.js';
 import type { BoundProperty, Scene } from './scene.js';
 import { ExampleNames } from './example-names.js';
+import { heardCode } from './stage-call.js';
 import type { Host } from './host.js';
 import { entry, HTML_SYNTAX, indented, valueCode, writeContent, writeElement } from './write-content.js';
 
@@ -25,7 +26,8 @@ function scriptLines(scene: Scene): string[] {
   const variable = names.element;
   const { tag, properties, events, lateContent } = scene;
   const lines = scene.register ? [`import ${quoted(scene.register)};`, ''] : [];
-  lines.push(`const ${variable} = document.querySelector(${quoted(tag)});`);
+  const refers = scene.staged || events.length > 0 || properties.some((one) => !isWritten(one));
+  if (refers) lines.push(`const ${variable} = document.querySelector(${quoted(tag)});`);
   for (const property of properties.filter((candidate) => !isWritten(candidate))) {
     lines.push(
       `const ${names.value(property.name)} = ${valueCode(property.value)};`,
@@ -33,7 +35,8 @@ function scriptLines(scene: Scene): string[] {
     );
   }
   for (const event of events)
-    lines.push(`${variable}.addEventListener(${quoted(event)}, (event) => stage.heard(event));`);
+    lines.push(`${variable}.addEventListener(${quoted(event)}, (event) => ${heardCode(scene)});`);
+  if (!scene.staged) return lines;
   lines.push('', 'stage({', `  element: () => ${variable},`);
   const values = properties.map(({ name, value, ...rest }) =>
     isWritten({ name, value, ...rest }) ? `${name}: ${literal(value)}` : entry(name, names.value(name)),
@@ -77,7 +80,8 @@ export const html: Host = {
       writtenAttributes(scene),
       writeContent(scene.content, HTML_SYNTAX),
     );
-    return `${markup}\n\n<script type="module">\n${indented(scriptLines(scene).join('\n'), 2)}\n</script>\n`;
+    const code = scriptLines(scene).join('\n').trim();
+    return `${markup}\n\n<script type="module">\n${indented(code, 2)}\n</script>\n`;
   },
 
   /** A page has one document; here several examples share one, so each looks for its element in its own place. */

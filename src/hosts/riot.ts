@@ -1,5 +1,6 @@
 import { quoted } from '../syntax/literal.js';
 import { ExampleNames } from './example-names.js';
+import { heardCode } from './stage-call.js';
 import type { Host } from './host.js';
 import { Callback, looksLikeListener, type BoundProperty, type ContentNode, type Scene } from './scene.js';
 import { TRUSTED_MARKUP } from './trusted-markup.js';
@@ -52,7 +53,7 @@ function markup(scene: Scene): string {
     ...properties
       .filter((property) => plain || survives(property))
       .map(({ name, attribute }) => `${plain ? name : attribute}={ state.${name} }`),
-    ...events.map((event) => `on${event}={ (event) => props.stage.heard(event) }`),
+    ...events.map((event) => `on${event}={ (event) => ${heardCode(scene, 'props.stage')} }`),
   ];
   const syntax = sharesSlots([...content, ...lateContent]) ? SPREAD_SLOTS : TEMPLATE;
   const inside = writeContent(content, syntax);
@@ -73,7 +74,7 @@ function sharesSlots(nodes: readonly ContentNode[]): boolean {
 }
 
 function script(scene: Scene): string[] {
-  const { tag, properties, lateContent, removable, register, plain } = scene;
+  const { tag, properties, lateContent, removable, register, plain, staged } = scene;
   const names = new ExampleNames(scene, ['props', 'state']);
   const assigned = plain ? [] : properties.filter((property) => !survives(property));
   const lines = register ? [`import ${quoted(register)};`, ''] : [];
@@ -106,8 +107,18 @@ function script(scene: Scene): string[] {
       '  },',
     );
   }
-  lines.push('  onMounted() {');
+  if (staged || assigned.length > 0) lines.push('  onMounted() {');
   if (assigned.length > 0) lines.push('    this.assign();');
+  if (staged) lines.push(...stageLines(scene, names));
+  if (staged || assigned.length > 0) lines.push('  },');
+  if (assigned.length > 0) lines.push('  onUpdated() {', '    this.assign();', '  },');
+  lines.push('};');
+  return lines;
+}
+
+/** Hands the stage what it drives the example with. */
+function stageLines({ tag, properties, lateContent, removable }: Scene, names: ExampleNames): string[] {
+  const lines: string[] = [];
   const found = `this.$(${quoted(tag)})`;
   if (!removable) lines.push(`    const ${names.element} = ${found};`);
   lines.push('    this.props.stage({', `      element: () => ${removable ? found : names.element},`);
@@ -118,9 +129,7 @@ function script(scene: Scene): string[] {
   }
   if (lateContent.length > 0) lines.push('      setMore: (more) => this.update({ more }),');
   if (removable) lines.push('      setShown: (shown) => this.update({ shown }),');
-  lines.push('    });', '  },');
-  if (assigned.length > 0) lines.push('  onUpdated() {', '    this.assign();', '  },');
-  lines.push('};');
+  lines.push('    });');
   return lines;
 }
 

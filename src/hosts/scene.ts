@@ -28,6 +28,8 @@ export interface Scene {
   plain: boolean;
   /** True if the consumer can take the element away and put it back. */
   removable: boolean;
+  /** True if the consumer hands to a stage what it takes to drive it from outside; false for code to be read and copied. */
+  staged: boolean;
 }
 
 /** True for a name that some frameworks take for a listener's, whatever it holds. */
@@ -35,10 +37,14 @@ export function looksLikeListener(name: string): boolean {
   return /^on/i.test(name);
 }
 
-/** A function that a consumer passes; it tells the stage how it is called, and gives back the same each time. */
+/**
+ * A function that a consumer passes; it tells the stage (or the console, where there is none) how it is called, and gives back
+ * the same each time.
+ */
 export class Callback {
   constructor(
     readonly name: string,
     readonly returns: unknown,
+    readonly staged = true,
   ) {}
 }

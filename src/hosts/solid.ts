@@ -6,7 +6,7 @@ import type { Host } from './host.js';
 import { jsxTyping } from './jsx-typing.js';
 import { JSX } from './jsx.js';
 import { looksLikeListener, type BoundProperty, type Scene } from './scene.js';
-import { stageCall } from './stage-call.js';
+import { heardCode, stageCall } from './stage-call.js';
 import { TRUSTED_MARKUP } from './trusted-markup.js';
 import { indented, valueCode, writeContent, writeElement } from './write-content.js';
 
@@ -23,12 +23,12 @@ function propertyName({ name, value }: BoundProperty, plain: boolean): string {
 function markup(scene: Scene, names: ExampleNames): string {
   const { tag, properties, attributes, events, content, lateContent, removable } = scene;
   const written = [
-    `ref={${names.element}}`,
+    ...(scene.staged ? [`ref={${names.element}}`] : []),
     ...Object.entries(attributes).map(([name, value]) => JSX.attribute(name, value)),
     ...properties.map(
       (property) => `${propertyName(property, scene.plain)}={${names.value(property.name)}()}`,
     ),
-    ...events.map((event) => `on:${event}={(event) => props.stage.heard(event)}`),
+    ...events.map((event) => `on:${event}={(event) => ${heardCode(scene, 'props.stage')}}`),
   ];
   const inside = writeContent(content, JSX);
   if (lateContent.length > 0)
@@ -70,7 +70,7 @@ export const solid: Host = {
     ];
     const lines = [
       ...signals,
-      `let ${names.element};`,
+      ...(scene.staged ? [`let ${names.element};`] : []),
       ...stageCall(scene, {
         stage: 'props.stage',
         element: removable ? `(shown() ? ${names.element} : undefined)` : names.element,
@@ -83,7 +83,7 @@ export const solid: Host = {
       '',
       `return (\n${indented(markup(scene, names), 2)}\n);`,
     ];
-    return `${imports.join('\n')}\n\nexport function Example(props) {\n${indented(lines.join('\n'), 2)}\n}\n`.trimStart();
+    return `${imports.join('\n')}\n\nexport function Example(${scene.staged ? 'props' : ''}) {\n${indented(lines.join('\n'), 2)}\n}\n`.trimStart();
   },
 
   async compile(source, tools) {

@@ -16,8 +16,14 @@ export interface Handed {
   setShown: string;
 }
 
-/** The lines that hand to the stage what a scene has of these. */
-export function stageCall({ properties, lateContent, removable }: Scene, handed: Handed): string[] {
+/** What a listener does with an event, as code: it tells the stage, or the console where there is none. */
+export function heardCode({ staged }: Scene, stage = 'stage', event = 'event'): string {
+  return staged ? `${stage}.heard(${event})` : `console.log(${event}.type, ${event}.detail)`;
+}
+
+/** The lines that hand to the stage what a scene has of these; none where there is no stage. */
+export function stageCall({ properties, lateContent, removable, staged }: Scene, handed: Handed): string[] {
+  if (!staged) return [];
   const lines = [`element: () => ${handed.element},`];
   if (properties.length > 0) {
     const values = properties.map(({ name }) => entry(name, handed.value(name)));

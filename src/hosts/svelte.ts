@@ -1,6 +1,6 @@
 import { quoted } from '../syntax/literal.js';
 import { ExampleNames } from './example-names.js';
-import { stageCall } from './stage-call.js';
+import { heardCode, stageCall } from './stage-call.js';
 import { checkWithSvelteCheck } from './checkers.js';
 import { listenerCode, writeTyped } from './typed-use.js';
 import { tagEntries, useImports, useInterfaces } from './declarations.js';
@@ -29,7 +29,7 @@ const TEMPLATE: MarkupSyntax = {
 function template(scene: Scene, names: ExampleNames): string {
   const { tag, properties, attributes, events, content, lateContent, removable } = scene;
   const written = [
-    `bind:this={${names.element}}`,
+    ...(refers(scene) ? [`bind:this={${names.element}}`] : []),
     ...Object.entries(attributes).map(([name, value]) => TEMPLATE.attribute(name, value)),
     ...properties
       .filter((property) => !assigned(scene).includes(property))
@@ -37,7 +37,7 @@ function template(scene: Scene, names: ExampleNames): string {
         const value = names.value(name);
         return value === name ? `{${name}}` : `${name}={${value}}`;
       }),
-    ...events.map((event) => `on${event}={(event) => stage.heard(event)}`),
+    ...events.map((event) => `on${event}={(event) => ${heardCode(scene)}}`),
   ];
   const inside = writeContent(content, TEMPLATE);
   if (lateContent.length > 0)
@@ -51,18 +51,23 @@ function assigned({ properties, plain }: Scene): BoundProperty[] {
   return plain ? [] : properties.filter(({ name }) => looksLikeListener(name));
 }
 
+/** True if the consumer reaches for the element itself. */
+function refers(scene: Scene): boolean {
+  return scene.staged || assigned(scene).length > 0;
+}
+
 function script(scene: Scene, names: ExampleNames): string[] {
   const { properties, lateContent, removable, register } = scene;
   const isObject = (value: unknown): boolean => typeof value === 'object' && value !== null;
   const lines = [
     ...(register ? [`import ${quoted(register)};`, ''] : []),
-    'let { stage } = $props();',
+    ...(scene.staged ? ['let { stage } = $props();'] : []),
     // Deep state would hand over a proxy in place of the object.
     ...properties.map(
       ({ name, value }) =>
         `let ${names.value(name)} = ${isObject(value) ? '$state.raw' : '$state'}(${valueCode(value)});`,
     ),
-    `let ${names.element} = $state();`,
+    ...(refers(scene) ? [`let ${names.element} = $state();`] : []),
   ];
   if (lateContent.length > 0) lines.push('let more = $state(false);');
   if (removable) lines.push('let shown = $state(true);');
@@ -78,7 +83,7 @@ function script(scene: Scene, names: ExampleNames): string[] {
     setMore: '(next) => (more = next)',
     setShown: '(next) => (shown = next)',
   });
-  lines.push('', ...handed);
+  if (handed.length > 0) lines.push('', ...handed);
   return lines;
 }
 

@@ -2,7 +2,7 @@ import { camelCase, kebabCase } from '../contract/names.js';
 import { quoted } from '../syntax/literal.js';
 import type { Scene } from './scene.js';
 import { ExampleNames } from './example-names.js';
-import { stageCall } from './stage-call.js';
+import { heardCode, stageCall } from './stage-call.js';
 import { checkWithVueTsc } from './checkers.js';
 import { listenerCode, writeTyped } from './typed-use.js';
 import { useImports, useInterfaces } from './declarations.js';
@@ -31,10 +31,10 @@ function template(scene: Scene): string {
   const { tag, properties, attributes, events, content, lateContent, removable } = scene;
   const written = [
     ...(removable ? ['v-if="shown"'] : []),
-    `ref="${names.element}"`,
+    ...(scene.staged ? [`ref="${names.element}"`] : []),
     ...Object.entries(attributes).map(([name, value]) => HTML_SYNTAX.attribute(name, value)),
     ...properties.map(({ name }) => `:${name}="${names.value(name)}"`),
-    ...events.map((event) => `@${kebabCase(event)}="(event) => stage.heard(event)"`),
+    ...events.map((event) => `@${kebabCase(event)}="(event) => ${heardCode(scene)}"`),
   ];
   const inside = writeContent(content, TEMPLATE);
   if (lateContent.length > 0) {
@@ -47,19 +47,23 @@ function template(scene: Scene): string {
 
 function script(scene: Scene): string[] {
   const names = new ExampleNames(scene, TAKEN);
-  const { properties, lateContent, removable, register } = scene;
+  const { properties, lateContent, removable, register, staged } = scene;
   const isObject = (value: unknown): boolean => typeof value === 'object' && value !== null;
   const shallow = properties.some(({ value }) => isObject(value));
+  const used = [
+    ...(staged || properties.some(({ value }) => !isObject(value)) || removable ? ['ref'] : []),
+    ...(shallow ? ['shallowRef'] : []),
+  ];
   const lines = [
-    `import { ref${shallow ? ', shallowRef' : ''} } from 'vue';`,
+    ...(used.length > 0 ? [`import { ${used.join(', ')} } from 'vue';`] : []),
     ...(register ? [`import ${quoted(register)};`] : []),
     '',
-    `const { stage } = defineProps(['stage']);`,
+    ...(staged ? [`const { stage } = defineProps(['stage']);`] : []),
     ...properties.map(
       ({ name, value }) =>
         `const ${names.value(name)} = ${isObject(value) ? 'shallowRef' : 'ref'}(${valueCode(value)});`,
     ),
-    `const ${names.element} = ref(null);`,
+    ...(staged ? [`const ${names.element} = ref(null);`] : []),
   ];
   if (lateContent.length > 0) lines.push('const more = ref(false);');
   if (removable) lines.push('const shown = ref(true);');
@@ -71,7 +75,7 @@ function script(scene: Scene): string[] {
     setMore: '(next) => (more.value = next)',
     setShown: '(next) => (shown.value = next)',
   });
-  lines.push('', ...handed);
+  if (handed.length > 0) lines.push('', ...handed);
   return lines;
 }
 

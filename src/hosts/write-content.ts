@@ -60,7 +60,9 @@ export function entry(key: string, value: string): string {
 /** A value that a consumer binds, as code; `stage` is what the stage is called there. */
 export function valueCode(value: unknown, stage = 'stage'): string {
   if (!(value instanceof Callback)) return literal(value);
-  const call = `${stage}.called(${quoted(value.name)}, given)`;
+  const call = value.staged
+    ? `${stage}.called(${quoted(value.name)}, given)`
+    : `console.log(${quoted(value.name)}, ...given)`;
   if (value.returns === undefined || value.returns === null) return `(...given) => ${call}`;
   return `(...given) => {\n  ${call};\n  return ${literal(value.returns)};\n}`;
 }

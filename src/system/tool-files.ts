@@ -11,7 +11,9 @@ function findToolRoot(): string {
   return folder;
 }
 
-/** What the tool's own build made for use in browsers: the runtime's modules, what warns during development, the code that runs probes, the script of reports. */
-export function toolFile(name: 'runtime' | 'runtime/inspect.js' | 'probes.js' | 'report.js'): string {
+/** What the tool's own build made for use in browsers: the runtime's modules, and all of it in one, what warns during development, the code that runs probes, the script of reports, that of cells, and the live page. */
+export function toolFile(
+  name: 'runtime' | 'runtime.js' | 'runtime/inspect.js' | 'probes.js' | 'report.js' | 'cell.js' | 'page',
+): string {
   return join(TOOL_ROOT, 'dist', 'browser', name);
 }

@@ -6,7 +6,7 @@ import { grouped } from './overview.js';
 /** The facet whose results are compared. */
 const LOOK = 'look';
 /** How many of a thousand pixels may differ: the edge of a letter that falls half a pixel elsewhere. */
-const TOLERANCE = 0.05;
+export const TOLERANCE = 0.05;
 
 /**
  * Compares the pictures of each sample in all hosts of an engine with that of the first host. Results of the facet look come in
@@ -64,7 +64,7 @@ async function compare(first: VerifyResult, other: VerifyResult, pictures: Pictu
 }
 
 /** How much of two pictures differs, and a picture of it. */
-async function differ(
+export async function differ(
   one: Uint8Array,
   other: Uint8Array,
 ): Promise<{ differing: number; share: number; difference: Uint8Array }> {

@@ -48,6 +48,7 @@ export function factsOf(
       lateContent: [],
       events: [],
       removable: false,
+      staged: true,
       plain: false,
       ...parts,
       properties: [...required, ...(parts.properties ?? [])],

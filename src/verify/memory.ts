@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { mkdir, readFile, writeFile } from 'node:fs/promises';
+import { mkdir, open, readFile, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import * as z from 'zod';
 import { OWN_FOLDER } from '../library/own-folder.js';
@@ -25,7 +25,24 @@ const seenSchema = z.object({
   took: z.number(),
 });
 
-const headSchema = z.object({ key: z.string(), sum: z.string(), took: z.number() });
+const headSchema = z.object({
+  key: z.string(),
+  sum: z.string(),
+  took: z.number(),
+  last: z.object({
+    fits: z.int(),
+    care: z.int(),
+    fails: z.int(),
+    unchecked: z.int(),
+    seen: z.string(),
+  }),
+});
+
+/** How many verdicts there were of each kind, and when, as an ISO date. */
+export type LastSeen = z.infer<typeof headSchema>['last'];
+
+/** The first line of a memory is not longer than this, in bytes. */
+const HEAD = 1024;
 
 /**
  * What was seen in earlier runs, in the tool's own folder of a library: a file for each element, host and engine. The first line
@@ -52,6 +69,22 @@ export class Memory {
     }
   }
 
+  /** What an element came to when it was seen last, whatever that rested on; undefined if nobody has seen it. */
+  async last(place: readonly string[]): Promise<LastSeen | undefined> {
+    try {
+      const file = await open(this.#path(place));
+      try {
+        const { buffer, bytesRead } = await file.read(Buffer.alloc(HEAD), 0, HEAD, 0);
+        const head = buffer.toString('utf8', 0, bytesRead);
+        return headSchema.parse(JSON.parse(head.slice(0, head.indexOf('\n')))).last;
+      } finally {
+        await file.close();
+      }
+    } catch {
+      return undefined;
+    }
+  }
+
   /** How long it took when it was last seen, in milliseconds, whatever it rested on. */
   async tookBefore(place: readonly string[]): Promise<number | undefined> {
     try {
@@ -68,7 +101,7 @@ export class Memory {
       [...pictures].map(([name, png]) => [name, Buffer.from(png).toString('base64')]),
     );
     const body = JSON.stringify({ ...seen, pictures: encoded });
-    const head = JSON.stringify({ key, sum: sumOf(body), took: seen.took });
+    const head = JSON.stringify({ key, sum: sumOf(body), took: seen.took, last: lastOf(seen.results) });
     const path = this.#path(place);
     try {
       await mkdir(dirname(path), { recursive: true });
@@ -84,6 +117,15 @@ export class Memory {
     const names = place.map((name) => (/^[\w.-]+$/.test(name) ? name : contentKey(name)));
     return `${join(this.root, OWN_FOLDER, 'seen', ...names)}.json`;
   }
+}
+
+function lastOf(results: readonly VerifyResult[]): LastSeen {
+  const last = { fits: 0, care: 0, fails: 0, unchecked: 0, seen: '' };
+  for (const { verdict, seen } of results) {
+    last[verdict]++;
+    if (last.seen === '' || seen < last.seen) last.seen = seen;
+  }
+  return last;
 }
 
 function sumOf(text: string): string {

@@ -92,11 +92,15 @@ class TypeWriter {
     readonly contracts: ReadonlyMap<string, Contract>,
   ) {
     const { tree, behavior } = source;
-    const callee = (name: string): TreeNode => {
-      const target = member('behavior', name);
-      return behavior?.exports.get(name)?.takesInside ? target : call('called', [target]);
+    // A function that does not look at the inside need not take it.
+    const inside = (target: TreeNode, takesInside: boolean | undefined): TreeNode =>
+      takesInside ? target : call('called', [target]);
+    this.#author = {
+      positions: tree.positions,
+      renamed: renamedNames(tree.bound, OWN),
+      callee: (name) => inside(member('behavior', name), behavior?.exports.get(name)?.takesInside),
+      result: (name) => inside(member('results', name), behavior?.named.results.get(name)?.takesInside),
     };
-    this.#author = { positions: tree.positions, renamed: renamedNames(tree.bound, OWN), callee };
   }
 
   /** Imports of the property and event types of other elements. */

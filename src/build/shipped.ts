@@ -1,0 +1,79 @@
+import { emitElement, type Addresses } from '../emit/browser/element.js';
+import type { Finding } from '../findings/finding.js';
+import type { Analysis, LibraryElement } from '../library/library-element.js';
+import { packageStyle } from '../style/package-style.js';
+import { quoted, templateLiteral } from '../syntax/literal.js';
+
+/** An element with its style as it is shipped. */
+export type ShippedElement = LibraryElement & { documentCss: string; libraryCss: string };
+
+/** A library's own style sheets as they are shipped: what belongs into each root, and what into the document. */
+export interface LibraryStyles {
+  sheets: { inside: string; document: string }[];
+  /** All that belongs into roots. */
+  css: string;
+}
+
+/** Makes the style sheets that every element adopts ready to be shipped; what stands in the way joins `findings`. */
+export function shipLibraryStyles(
+  styles: Analysis['styles'],
+  root: string,
+  findings: Finding[],
+): LibraryStyles {
+  const sheets = styles.map(({ css, file }) => {
+    const shipped = packageStyle(css, file, root);
+    findings.push(...shipped.findings);
+    return shipped;
+  });
+  return { sheets, css: sheets.map(({ inside }) => inside).join('') };
+}
+
+/** Makes an element's style ready to be shipped; what stands in the way joins `findings`. */
+export function shipElement(
+  element: LibraryElement,
+  { css: libraryCss }: LibraryStyles,
+  root: string,
+  findings: Finding[],
+): ShippedElement {
+  const { style } = element.folder;
+  if (!style) return { ...element, documentCss: '', libraryCss };
+  const shipped = packageStyle(element.css, style.file, root);
+  findings.push(...shipped.findings);
+  return { ...element, css: shipped.inside, documentCss: shipped.document, libraryCss };
+}
+
+/** The module of a library's own styles, and the names of the runtime that it imports from an address. */
+export function stylesModule(
+  { sheets }: LibraryStyles,
+  runtimeAddress: string,
+): { code: string; runtime: string[] } {
+  const forDocument = sheets.map(({ document }) => document).join('');
+  const runtime = ['styleSheet', ...(forDocument ? ['inDocument'] : [])];
+  const code = [
+    `import { ${runtime.join(', ')} } from ${quoted(runtimeAddress)};`,
+    `export const styles = [${sheets.map(({ inside }) => `styleSheet(${templateLiteral(inside)})`).join(', ')}];`,
+    ...(forDocument ? [`inDocument(styleSheet(${templateLiteral(forDocument)}));`] : []),
+  ].join('\n');
+  return { code, runtime };
+}
+
+/** Emits the class of an element that has a view, with the addresses that it has in a package. */
+export function emitShipped(
+  { contract, folder, behavior, traits, tree, css, documentCss, libraryCss }: ShippedElement,
+  hasStyles: boolean,
+): ReturnType<typeof emitElement> {
+  const viewText = folder.view!.text;
+  const source = { contract, tree: tree!, viewText, behavior, traits, css, documentCss, libraryCss };
+  return emitElement(source, addressesIn(contract.tag, hasStyles));
+}
+
+/** Where a class of the package finds what it imports, from its own folder. */
+function addressesIn(tag: string, hasStyles: boolean): Addresses {
+  return {
+    runtime: '../shared/runtime.js',
+    passing: '../shared/passthrough.js',
+    behavior: `../behaviors/${tag}.js`,
+    trait: (name) => `../traits/${name}.js`,
+    styles: hasStyles ? '../shared/styles.js' : undefined,
+  };
+}

@@ -1,0 +1,112 @@
+import { chromium } from '../engines/chromium.js';
+import { PageCrashed, type Browser, type Page } from '../engines/engine.js';
+import type { LiveLibrary } from './live-library.js';
+import type { PageMessage } from './messages.js';
+import { liveScene, valuesIn } from './scenes.js';
+import type { StateRequest } from './shapes.js';
+
+/** How long a cell may take until its element is there and still, in milliseconds. */
+const PATIENCE = 15_000;
+
+/** What a picture is taken of: a sample in one host, as it was turned. */
+export interface Motif extends Pick<StateRequest, 'tag' | 'sample' | 'values' | 'slots'> {
+  host: string;
+  /** What is told to the cell before, beside its values. */
+  messages?: PageMessage[];
+}
+
+export interface Picture {
+  png: Uint8Array;
+  width: number;
+  height: number;
+}
+
+/** Takes pictures of cells in a browser of its own, one after the other. */
+export class Camera {
+  #browser: Promise<Browser> | undefined;
+  #page: Page | undefined;
+  #last: Promise<unknown> = Promise.resolve();
+
+  /** `cells` is where the cells are served. */
+  constructor(
+    readonly live: LiveLibrary,
+    readonly cells: string,
+  ) {}
+
+  /** Takes a picture; rejects with the reason where there is nothing to be taken, and with `EngineMissing` without a browser. */
+  take(motif: Motif): Promise<Picture> {
+    const taken = this.#last.then(() => this.#take(motif));
+    this.#last = taken.catch(() => {});
+    return taken;
+  }
+
+  async close(): Promise<void> {
+    await this.#last;
+    await (await this.#browser?.catch(() => undefined))?.close();
+  }
+
+  async #take({ tag, host, sample, values, slots, messages = [] }: Motif): Promise<Picture> {
+    const facts = this.live.facts(tag);
+    if (!facts) throw new Error('It has errors; lastwright check tells them.');
+    const start = valuesIn(facts, { sample, values: {}, slots: {} });
+    // As on the page: what nothing is bound to is written into the example, all else is set.
+    const written = Object.entries(values).filter(([name]) => start[name] === undefined);
+    const scene = liveScene(facts, { sample, values: Object.fromEntries(written), slots });
+    const prepared = await this.live.cells.prepare(host, scene);
+    if ('refused' in prepared) throw new Error(prepared.refused);
+    const page = await this.#opened();
+    try {
+      await page.open(`${this.cells}/cell/${prepared.key}`);
+      await page.evaluate(until('ready'), PATIENCE);
+      const all: PageMessage[] = [
+        ...(Object.keys(values).length > 0 ? [{ page: 'set', values, again: true } as const] : []),
+        ...messages,
+      ];
+      await page.evaluate(
+        `(async () => { ${all.map(told).join(' ')} await ${FRAMES}; ${told({ page: 'still' })} })()`,
+        PATIENCE,
+      );
+      await page.evaluate(until('still'), PATIENCE);
+      const { width, height } = await page.evaluate<{ width: number; height: number }>(SIZE, PATIENCE);
+      const png = await page.screenshot({ x: 0, y: 0, width, height });
+      return { png, width, height };
+    } catch (error) {
+      if (error instanceof PageCrashed) this.#page = undefined;
+      throw error;
+    }
+  }
+
+  async #opened(): Promise<Page> {
+    const browser = await (this.#browser ??= chromium.launch());
+    if (browser.dead) {
+      this.#browser = undefined;
+      this.#page = undefined;
+      return this.#opened();
+    }
+    return (this.#page ??= await browser.newPage());
+  }
+}
+
+/** A message as the page that a cell belongs to would send it. */
+function told(message: PageMessage): string {
+  const data = JSON.stringify(message).replace(/</g, '\\u003c');
+  return `dispatchEvent(new MessageEvent('message', { data: ${data}, source: window, origin: JSON.parse(document.getElementById('cell').textContent).page }));`;
+}
+
+const FRAMES = 'new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)))';
+
+/** Waits until the cell has noted something of itself. */
+function until(what: 'ready' | 'still'): string {
+  return `(async () => {
+    for (let round = 0; !document.body?.dataset.${what}; round++) {
+      if (round > 480) throw new Error('The element does not come.');
+      await new Promise((resolve) => setTimeout(resolve, 25));
+    }
+  })()`;
+}
+
+/** The size of what is drawn; a picture is no higher than a few screens. */
+const SIZE = `({
+  width: innerWidth,
+  height: Math.max(1, Math.min(4000, Math.ceil(document.documentElement.getBoundingClientRect().height))),
+})`;

@@ -1,0 +1,62 @@
+import { createHash } from 'node:crypto';
+import { escapeMarkup } from '../syntax/markup.js';
+import type { LiveExample } from './host-cells.js';
+
+/** What a cell may load: scripts and style of its own server; pictures, fonts and data from where its author says. */
+const POLICY =
+  "default-src 'none'; style-src 'self' 'unsafe-inline'; img-src * data: blob:; media-src * data: blob:; font-src * data:; " +
+  "connect-src *; base-uri 'none'; form-action 'none'; object-src 'none'";
+
+/** What the script of a cell is told. */
+export interface CellData {
+  tag: string;
+  host: string;
+  example: string;
+  /** Modules that register other elements which stand in the content. */
+  also: string[];
+  /** The page that this cell belongs to. */
+  page: string;
+  /** Names of the contract's members, for what the cell tells of. */
+  properties: string[];
+  /** Attributes by which some frameworks give values and others do not: whether they are there says nothing. */
+  carriers: string[];
+  events: string[];
+  parts: string[];
+}
+
+/** The document of a cell, and the policy that goes with it. */
+export function cellHtml(
+  { imports }: LiveExample,
+  libraryName: string,
+  data: CellData,
+): { html: string; policy: string } {
+  const map = inScript({ imports: { ...imports, [`${libraryName}/`]: '/package/use/' } });
+  const policy = `${POLICY}; script-src 'self' '${hashOf(map)}'; frame-ancestors ${data.page}`;
+  const html = `<!doctype html>
+<html lang="en">
+<head>
+<meta charset="utf-8">
+<meta name="viewport" content="width=device-width">
+<link rel="icon" href="data:,">
+<title>${escapeMarkup(data.tag)} in ${data.host}</title>
+<script type="importmap">${map}</script>
+<link rel="modulepreload" href="${data.example}">
+<link rel="modulepreload" href="${imports['lastwright:mount']}">
+<script type="application/json" id="cell">${inScript(data)}</script>
+<script type="module" src="/cell.js"></script>
+<style>body{margin:12px}</style>
+</head>
+<body></body>
+</html>
+`;
+  return { html, policy };
+}
+
+/** JSON that cannot end the script element that it stands in. */
+function inScript(value: unknown): string {
+  return JSON.stringify(value).replace(/</g, '\\u003c');
+}
+
+function hashOf(text: string): string {
+  return `sha256-${createHash('sha256').update(text).digest('base64')}`;
+}

@@ -1,0 +1,39 @@
+import { EngineMissing } from '../engines/engine.js';
+import { differ, TOLERANCE } from '../verify/compare-looks.js';
+import type { Camera } from './camera.js';
+import type { PictureAnswer, PicturesRequest } from './shapes.js';
+
+/** Takes a picture of a sample in each host, and says how many pixels are other than in the first one. */
+export async function comparePictures(
+  camera: Camera,
+  { hosts, css, view, ...state }: PicturesRequest,
+): Promise<PictureAnswer[]> {
+  const messages = [
+    { page: 'view', view } as const,
+    ...Object.entries(css).map(([name, value]) => ({ page: 'css', name, value }) as const),
+  ];
+  const answers: PictureAnswer[] = [];
+  let first: Uint8Array | undefined;
+  for (const host of hosts) {
+    try {
+      const { png } = await camera.take({ host, ...state, messages });
+      first ??= png;
+      answers.push({ host, pixels: await differing(first, png), problem: '' });
+    } catch (error) {
+      const { message } = error as Error;
+      answers.push({
+        host,
+        pixels: 0,
+        problem: error instanceof EngineMissing ? `${message} ${error.help}` : message,
+      });
+      if (error instanceof EngineMissing) break;
+    }
+  }
+  return answers;
+}
+
+async function differing(one: Uint8Array, other: Uint8Array): Promise<number> {
+  if (Buffer.compare(one, other) === 0) return 0;
+  const { differing, share } = await differ(one, other);
+  return share * 1000 <= TOLERANCE ? 0 : differing;
+}

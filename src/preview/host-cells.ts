@@ -1,0 +1,111 @@
+import { ExampleCompiler } from '../hosts/example-compiler.js';
+import { findHost, type InstalledHost } from '../hosts/find-host.js';
+import type { Host } from '../hosts/host.js';
+import { HOSTS } from '../hosts/index.js';
+import type { Scene } from '../hosts/scene.js';
+import { vendorFiles } from '../hosts/vendor.js';
+import { contentKey } from '../system/cache.js';
+import type { LiveHost } from './shapes.js';
+
+/** One host, ready to show cells. */
+interface ReadyHost {
+  installed: InstalledHost;
+  compiler: ExampleCompiler;
+  /** Addresses of its own modules, by specifier. */
+  imports: Record<string, string>;
+}
+
+/** An example that is compiled: what a cell mounts. */
+export interface LiveExample {
+  host: string;
+  tag: string;
+  source: string;
+  code: string;
+  imports: Record<string, string>;
+}
+
+/** So many examples are kept: what cells show, and what they showed a while ago. */
+const KEPT = 400;
+
+/** Writes and compiles the examples that cells show, in each host as its users do. */
+export class HostCells {
+  readonly #hosts = new Map<string, Promise<ReadyHost | LiveHost>>();
+  readonly #files = new Map<string, string>();
+  readonly #examples = new Map<string, LiveExample>();
+
+  /** `root` is the library's folder; `tags` are its elements'. */
+  constructor(
+    readonly root: string,
+    readonly tags: ReadonlySet<string>,
+  ) {}
+
+  /** A host as the page names it, with what is missing of it. */
+  async describe(name: string): Promise<LiveHost> {
+    const ready = await this.#ready(name);
+    if (!('compiler' in ready)) return ready;
+    const { host, version } = ready.installed;
+    return { name, title: host.title, version };
+  }
+
+  /**
+   * Compiles the example of a scene; gives the key by which its cell is asked for, or why the host's compiler refuses it, or
+   * what is missing.
+   */
+  async prepare(name: string, scene: Scene): Promise<{ key: string } | { refused: string }> {
+    const ready = await this.#ready(name);
+    if (!('compiler' in ready)) return { refused: `${ready.missing} ${ready.install}` };
+    const { host } = ready.installed;
+    const source = host.write(scene);
+    const key = contentKey(name, scene.tag, source);
+    if (this.#examples.has(key)) return { key };
+    try {
+      const code = await ready.compiler.compile(source);
+      this.#keep(key, { host: name, tag: scene.tag, source, code, imports: ready.imports });
+      return { key };
+    } catch (error) {
+      return { refused: `The framework's compiler refuses the example: ${(error as Error).message}` };
+    }
+  }
+
+  example(key: string): LiveExample | undefined {
+    return this.#examples.get(key);
+  }
+
+  /** A file of a host, by its path under `/hosts/`. */
+  file(path: string): string | undefined {
+    return this.#files.get(path);
+  }
+
+  #keep(key: string, example: LiveExample): void {
+    this.#examples.set(key, example);
+    const [oldest] = this.#examples.keys();
+    if (this.#examples.size > KEPT) this.#examples.delete(oldest!);
+  }
+
+  #ready(name: string): Promise<ReadyHost | LiveHost> {
+    const known = this.#hosts.get(name) ?? this.#open(HOSTS.find((host) => host.name === name)!);
+    this.#hosts.set(name, known);
+    return known;
+  }
+
+  async #open(host: Host): Promise<ReadyHost | LiveHost> {
+    const { name, title } = host;
+    const found = await findHost(host, this.root);
+    if ('missing' in found) {
+      // It can be installed while the page is open.
+      this.#hosts.delete(name);
+      const missing = `${found.missing[0]!.toUpperCase()}${found.missing.slice(1)}.`;
+      return { name, title, version: '', missing, install: `Run: ${found.install}` };
+    }
+    const { specifiers, files } = await vendorFiles(found);
+    // Their addresses change with their version, so that browsers may keep them.
+    const base = `${name}/${found.version || 'own'}`;
+    for (const [file, text] of files) this.#files.set(`${base}/${file}`, text);
+    this.#files.set(`${base}/mount.js`, host.mountModule);
+    const imports = Object.fromEntries([
+      ...[...specifiers].map(([specifier, file]) => [specifier, `/hosts/${base}/${file}`]),
+      ['lastwright:mount', `/hosts/${base}/mount.js`],
+    ]) as Record<string, string>;
+    return { installed: found, compiler: new ExampleCompiler(found, this.tags), imports };
+  }
+}

@@ -1,0 +1,186 @@
+import { readFile } from 'node:fs/promises';
+import { ownElements, registeringModule } from '../build/build-library.js';
+import { wrappedClass } from '../build/bundle.js';
+import { DEVELOPMENT, developmentModules } from '../build/development.js';
+import {
+  emitShipped,
+  shipElement,
+  shipLibraryStyles,
+  stylesModule,
+  type LibraryStyles,
+} from '../build/shipped.js';
+import { isEmitted, type Implementation } from '../contract/implementation.js';
+import type { Finding } from '../findings/finding.js';
+import type { Analysis, LibraryElement } from '../library/library-element.js';
+import { quoted } from '../syntax/literal.js';
+import { toolFile } from '../system/tool-files.js';
+import { moduleBeside, SourceModules } from './source-modules.js';
+
+/** An element's class as pages load it. */
+interface LiveClass {
+  code: string;
+  findings: Finding[];
+  /** The style in its root, and what belongs to the document. */
+  css: string;
+  documentCss: string;
+}
+
+/**
+ * A library's package as pages load it while its files are worked on: the same modules at the same paths as `build` writes, each
+ * made when somebody asks for it. Of an element that has mistakes the last good version stays.
+ */
+export class LivePackage {
+  readonly sources: SourceModules;
+  /** The last good version of each element, by tag. */
+  #good = new Map<string, LibraryElement>();
+  #emitted = new Set<string>();
+  #styles: LibraryStyles = { sheets: [], css: '' };
+  #stylesOf = '';
+  readonly #classes = new WeakMap<LibraryElement, LiveClass>();
+
+  constructor(readonly root: string) {
+    this.sources = new SourceModules(root);
+  }
+
+  /** Takes what is known of a library now; `broken` are elements with errors, which stay as they were. */
+  take({ elements, styles }: Analysis, broken: ReadonlySet<LibraryElement>): void {
+    const now = JSON.stringify(styles);
+    if (now !== this.#stylesOf) {
+      this.#stylesOf = now;
+      this.#styles = shipLibraryStyles(styles, this.root, []);
+    }
+    this.#good = new Map(
+      elements.flatMap((element) => {
+        const { tag } = element.contract;
+        const good = broken.has(element) ? this.#good.get(tag) : element;
+        return good ? [[tag, good] as const] : [];
+      }),
+    );
+    this.#emitted = new Set(
+      [...this.#good.values()]
+        .filter(({ contract }) => isEmitted(contract))
+        .map(({ contract }) => contract.tag),
+    );
+  }
+
+  /** The element as cells show it: the last good version. */
+  element(tag: string): LibraryElement | undefined {
+    return this.#good.get(tag);
+  }
+
+  /** The library's own styles, in the order in which elements adopt them, before their own. */
+  get libraryCss(): string[] {
+    return this.#styles.sheets.map(({ inside }) => inside);
+  }
+
+  /** The element's own style as its root has it, and what of it belongs to the document. */
+  styleOf(tag: string): { css: string; documentCss: string } | undefined {
+    const element = this.#good.get(tag);
+    return element && isEmitted(element.contract) ? this.#class(element) : undefined;
+  }
+
+  /** What only shows when an element's modules are made. */
+  findingsOf(tag: string): Finding[] {
+    const element = this.#good.get(tag);
+    if (!element) return [];
+    const own = isEmitted(element.contract) ? this.#class(element).findings : [];
+    return [...own, ...this.entriesOf(tag).flatMap((entry) => this.sources.problemsOf(entry))];
+  }
+
+  /** Modules that an element's author wrote for it, by their paths. */
+  entriesOf(tag: string): string[] {
+    const element = this.#good.get(tag);
+    if (!element) return [];
+    const { contract, folder, traits } = element;
+    if (!isEmitted(contract)) return [wrappedModule(contract.file, contract.implementation)];
+    return [
+      ...(folder.behavior ? [folder.behavior.file] : []),
+      ...traits.map(({ behavior }) => behavior.file),
+    ];
+  }
+
+  /** A module by its path in the package; undefined if there is none. */
+  async module(path: string): Promise<string | undefined> {
+    const [folder, file = ''] = path.split('/') as [string, string?];
+    const name = file.replace(/\.js$/, '');
+    switch (folder) {
+      case 'use':
+        return this.#use(name);
+      case 'shared':
+        return this.#shared(name);
+      case 'elements': {
+        const element = this.#good.get(name);
+        return element && registeringModule(element);
+      }
+      case 'classes':
+        return this.#classModule(name);
+      case DEVELOPMENT:
+        return this.#development(path, name);
+      case 'behaviors': {
+        const file = this.#good.get(name)?.folder.behavior?.file;
+        return file === undefined ? undefined : this.#passOn(file);
+      }
+      case 'traits': {
+        const all = [...this.#good.values()].flatMap(({ traits }) => traits);
+        const file = all.find(({ trait }) => trait === name)?.behavior.file;
+        return file === undefined ? undefined : this.#passOn(file);
+      }
+      default:
+        return undefined;
+    }
+  }
+
+  /** What a consumer imports to use an element: the one that warns, if there is one. */
+  #use(tag: string): string | undefined {
+    if (!this.#good.has(tag)) return undefined;
+    return `export * from ${quoted(`/package/${this.#emitted.has(tag) ? DEVELOPMENT : 'elements'}/${tag}.js`)};\n`;
+  }
+
+  async #shared(name: string): Promise<string | undefined> {
+    if (name === 'runtime') return readFile(toolFile('runtime.js'), 'utf8');
+    if (name === 'passthrough') return `export * from './runtime.js';\n`;
+    return name === 'styles' ? stylesModule(this.#styles, './runtime.js').code : undefined;
+  }
+
+  #classModule(tag: string): string | undefined {
+    const element = this.#good.get(tag);
+    if (!element) return undefined;
+    const { contract } = element;
+    if (isEmitted(contract)) return this.#class(element).code;
+    const own = wrappedModule(contract.file, contract.implementation);
+    return wrappedClass(contract, this.sources.address(own));
+  }
+
+  async #development(path: string, name: string): Promise<string | undefined> {
+    if (name === 'inspect') return readFile(toolFile('runtime/inspect.js'), 'utf8');
+    const element = this.#good.get(name.replace(/\.class$/, ''));
+    if (!element || !this.#emitted.has(element.contract.tag)) return undefined;
+    const modules = developmentModules(element.contract, ownElements(element, this.#emitted));
+    return new Map(modules).get(path);
+  }
+
+  #passOn(file: string): string {
+    return `export * from ${quoted(this.sources.address(file))};\n`;
+  }
+
+  #class(element: LibraryElement): LiveClass {
+    const known = this.#classes.get(element);
+    if (known) return known;
+    const findings: Finding[] = [];
+    const shipped = shipElement(element, this.#styles, this.root, findings);
+    const { code, map } = emitShipped(shipped, this.#styles.sheets.length > 0);
+    const encoded = Buffer.from(JSON.stringify({ ...map, sourceRoot: '/' })).toString('base64');
+    const made = {
+      code: `${code}//# sourceMappingURL=data:application/json;base64,${encoded}\n`,
+      findings,
+      css: shipped.css,
+      documentCss: shipped.documentCss,
+    };
+    this.#classes.set(element, made);
+    return made;
+  }
+}
+
+function wrappedModule(file: string, implementation: Implementation): string {
+  return moduleBeside(file, (implementation as Extract<Implementation, { kind: 'class' }>).module);
+}

@@ -1,0 +1,295 @@
+import { readFile } from 'node:fs/promises';
+import { extname, join } from 'node:path';
+import type { FastifyInstance, FastifyReply } from 'fastify';
+import * as z from 'zod';
+import { samplesSchema } from '../contract/schema.js';
+import { HOSTS } from '../hosts/index.js';
+import { toolFile } from '../system/tool-files.js';
+import { UsageError } from '../system/usage-error.js';
+import { Camera } from './camera.js';
+import { cellHtml } from './cell-html.js';
+import { comparePictures } from './compare-pictures.js';
+import { describeElement, describeLibrary } from './describe.js';
+import { tokensOf } from './highlight.js';
+import { keepSample } from './keep-sample.js';
+import type { LiveLibrary } from './live-library.js';
+import { sourcePlace } from './places.js';
+import { consumerScene, liveScene, needed, slotsIn } from './scenes.js';
+import type { CellAnswer, StateAnswer, StateRequest } from './shapes.js';
+import { moduleAt, sizeOf } from './size.js';
+
+/** What the page itself may do: its own scripts and style, frames of the cells' origin, nothing else. */
+const policy = (cells: string): string =>
+  `default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; connect-src 'self'; frame-src ${cells}; ` +
+  "base-uri 'none'; form-action 'none'; frame-ancestors 'none'; require-trusted-types-for 'script'";
+
+const TYPES: Readonly<Record<string, string>> = {
+  '.html': 'text/html; charset=utf-8',
+  '.js': 'text/javascript; charset=utf-8',
+  '.css': 'text/css; charset=utf-8',
+  '.map': 'application/json',
+};
+
+const stateSchema = z.strictObject({
+  tag: z.string(),
+  hosts: z.array(z.string()).max(20),
+  sample: z.int().min(0),
+  values: z.record(z.string(), z.unknown()),
+  slots: z.record(z.string(), z.string()),
+});
+
+const picturesSchema = stateSchema.extend({
+  css: z.record(z.string().regex(/^--/), z.string()),
+  view: z.strictObject({
+    direction: z.enum(['ltr', 'rtl']),
+    scheme: z.enum(['auto', 'light', 'dark']),
+    motion: z.enum(['auto', 'reduced']),
+    zoom: z.number().min(0.1).max(10),
+  }),
+});
+
+const placeSchema = z.strictObject({ address: z.string(), line: z.int().min(1), column: z.int().min(0) });
+
+const keepSchema = z.strictObject({ tag: z.string(), sample: samplesSchema.element });
+
+/** Where the servers of a live page listen. */
+export interface LiveAddresses {
+  page: string;
+  cells: string;
+}
+
+/**
+ * The servers of the live page, on the loopback address: one for the page, one for the cells, which are of another origin, so
+ * that nothing that runs in them reaches the page or what it may do.
+ */
+export class LiveServer {
+  #page!: FastifyInstance;
+  #cells!: FastifyInstance;
+  #addresses!: LiveAddresses;
+  /** What pictures are taken with, once somebody wants them compared. */
+  #camera: Camera | undefined;
+  readonly #streams = new Set<FastifyReply>();
+  /** Names by which these servers are asked for; who leads another name to this address gets nothing. */
+  readonly #names = new Set<string>();
+
+  constructor(readonly live: LiveLibrary) {}
+
+  get addresses(): LiveAddresses {
+    return this.#addresses;
+  }
+
+  /** Begins to listen: at the port, or at the next one that is free. */
+  async start(port: number): Promise<LiveAddresses> {
+    const { default: fastify } = await import('fastify');
+    const open = (): FastifyInstance => {
+      const server = fastify({ logger: false, forceCloseConnections: true, bodyLimit: 5_000_000 });
+      server.addHook('onRequest', async (request, reply) => {
+        if (!this.#names.has(request.headers.host ?? '')) return reply.code(421).send('');
+        return undefined;
+      });
+      server.setErrorHandler(async (error: Error & { statusCode?: number }, _request, reply) => {
+        if (error instanceof UsageError)
+          return reply.code(409).send({ wrong: error.message, help: error.help });
+        if (error instanceof z.ZodError)
+          return reply.code(400).send({ wrong: z.prettifyError(error), help: '' });
+        return reply.code(error.statusCode ?? 500).send({ wrong: error.message, help: '' });
+      });
+      return server;
+    };
+    this.#page = open();
+    this.#cells = open();
+    this.#routePage();
+    this.#routeCells();
+    this.#addresses = {
+      cells: await this.#listen(this.#cells, 0),
+      page: await this.#listen(this.#page, port),
+    };
+    this.live.listen((change) => {
+      for (const stream of this.#streams) stream.raw.write(`data: ${JSON.stringify(change)}\n\n`);
+    });
+    return this.#addresses;
+  }
+
+  async stop(): Promise<void> {
+    for (const stream of this.#streams) stream.raw.end();
+    await this.#camera?.close();
+    await Promise.all([this.#page.close(), this.#cells.close()]);
+  }
+
+  async #listen(server: FastifyInstance, port: number): Promise<string> {
+    for (let tried = port; ; tried++) {
+      try {
+        const address = await server.listen({ host: '127.0.0.1', port: tried });
+        const { port: got } = new URL(address);
+        for (const name of ['127.0.0.1', 'localhost']) this.#names.add(`${name}:${got}`);
+        return `http://127.0.0.1:${got}`;
+      } catch (error) {
+        const { code } = error as NodeJS.ErrnoException;
+        if (port === 0 || tried > port + 100 || (code !== 'EADDRINUSE' && code !== 'EACCES')) throw error;
+      }
+    }
+  }
+
+  #routePage(): void {
+    const server = this.#page;
+    // Only the page itself may ask: neither a cell nor another site that is open in the browser.
+    server.addHook('onRequest', async (request, reply) => {
+      const { origin, 'sec-fetch-site': site } = request.headers;
+      const isOwn = origin === undefined || origin === `http://${request.headers.host}`;
+      const isApi = request.url.startsWith('/api/');
+      const elsewhere = site === 'cross-site' || site === 'same-site';
+      const isBlind = request.method !== 'GET' && origin === undefined;
+      return !isOwn || (isApi && elsewhere) || isBlind ? reply.code(403).send('') : undefined;
+    });
+    const index = async (_: unknown, reply: FastifyReply): Promise<FastifyReply> =>
+      reply
+        .headers({ 'content-security-policy': policy(this.#addresses.cells), 'cache-control': 'no-store' })
+        .type(TYPES['.html']!)
+        .send(await readFile(join(toolFile('page'), 'index.html')));
+    server.get('/', index);
+    server.get('/element/:tag', index);
+    server.get<{ Params: { '*': string } }>('/page/*', async ({ params }, reply) => {
+      const path = params['*'];
+      if (!/^[\w-]+(?:\/[\w.-]+)*\.(?:js|css|map)$/.test(path)) return reply.code(404).send('');
+      const content = await readFile(join(toolFile('page'), path)).catch(() => undefined);
+      if (!content) return reply.code(404).send('');
+      return reply.type(TYPES[extname(path)]!).header('cache-control', 'no-cache').send(content);
+    });
+    server.get('/api/library', async () => describeLibrary(this.live));
+    server.get<{ Params: { tag: string }; Querystring: { hosts?: string } }>(
+      '/api/element/:tag',
+      async ({ params, query }, reply) => {
+        const element = await describeElement(this.live, params.tag, this.#hosts(query.hosts));
+        return element ?? reply.code(404).send({ wrong: `There is no element ${params.tag}.`, help: '' });
+      },
+    );
+    server.post('/api/cells', async ({ body }) => this.#prepare(stateSchema.parse(body)));
+    server.post('/api/code', async ({ body }) => this.#code(stateSchema.parse(body)));
+    server.post('/api/pictures', async ({ body }) => {
+      const request = picturesSchema.parse(body);
+      this.#camera ??= new Camera(this.live, this.#addresses.cells);
+      return {
+        pictures: await comparePictures(this.#camera, {
+          ...request,
+          hosts: this.#hosts(request.hosts.join()),
+        }),
+      };
+    });
+    server.post('/api/place', async ({ body }) => {
+      const { address, line, column } = placeSchema.parse(body);
+      return { place: await sourcePlace(this.live.package, address, line, column) };
+    });
+    server.post('/api/samples', async ({ body }) => {
+      const { tag, sample } = keepSchema.parse(body);
+      const element = this.live.element(tag);
+      if (!element) throw new UsageError(`There is no element ${tag}.`, 'Choose one that is there.');
+      return { file: await keepSample(this.live.workspace.library.root, element, sample) };
+    });
+    server.get<{ Params: { tag: string } }>('/api/size/:tag', async ({ params }) => ({
+      size: await sizeOf(this.live.package, params.tag),
+    }));
+    server.get('/api/changes', (_, reply) => {
+      reply.hijack();
+      reply.raw.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store' });
+      reply.raw.write(': here\n\n');
+      this.#streams.add(reply);
+      reply.raw.once('close', () => this.#streams.delete(reply));
+    });
+  }
+
+  #routeCells(): void {
+    const server = this.#cells;
+    // Each cell may have a process of its own, so that one that hangs stops nothing else.
+    server.addHook('onSend', async (_request, reply) => {
+      reply.headers({ 'origin-agent-cluster': '?1', 'x-content-type-options': 'nosniff' });
+    });
+    const script = (reply: FastifyReply, code: string | undefined, kept: boolean): FastifyReply =>
+      code === undefined
+        ? reply.code(404).send('')
+        : reply
+            .type(TYPES['.js']!)
+            .header('cache-control', kept ? 'public, max-age=31536000, immutable' : 'no-store')
+            .send(code);
+    server.get('/cell.js', async (_, reply) =>
+      script(reply, await readFile(toolFile('cell.js'), 'utf8'), false),
+    );
+    for (const folder of ['package', 'source'])
+      server.get(`/${folder}/*`, async ({ url }, reply) =>
+        script(reply, await moduleAt(this.live.package, url.split('?')[0]!), false),
+      );
+    server.get<{ Params: { '*': string } }>('/hosts/*', async ({ params }, reply) =>
+      script(reply, this.live.cells.file(params['*']), true),
+    );
+    server.get<{ Params: { key: string } }>('/examples/:key.js', async ({ params }, reply) =>
+      script(reply, this.live.cells.example(params.key)?.code, true),
+    );
+    server.get<{ Params: { key: string } }>('/cell/:key', async ({ params }, reply) => {
+      const example = this.live.cells.example(params.key);
+      const facts = example && this.live.facts(example.tag);
+      if (!example || !facts) return reply.code(404).send('');
+      const { contract } = facts;
+      const { html, policy: own } = cellHtml(example, this.live.workspace.library.name, {
+        tag: example.tag,
+        host: example.host,
+        example: `/examples/${params.key}.js`,
+        also: this.#also(example.source, example.tag),
+        page: this.#addresses.page,
+        properties: contract.properties.map(({ name }) => name),
+        carriers: contract.properties.flatMap(({ attribute, reflect }) => (reflect ? [] : (attribute ?? []))),
+        events: contract.events.map(({ name }) => name),
+        parts: contract.parts.map(({ name }) => name),
+      });
+      return reply
+        .headers({ 'content-security-policy': own, 'cache-control': 'no-store' })
+        .type(TYPES['.html']!)
+        .send(html);
+    });
+  }
+
+  /** Other elements of the library that an example writes into the content: they are registered, too. */
+  #also(source: string, tag: string): string[] {
+    const named = new Set(source.match(/(?<=<)[a-z][\w.]*-[\w.-]+/g));
+    return this.live.tags
+      .filter((other) => other !== tag && named.has(other))
+      .map((other) => `/package/use/${other}.js`);
+  }
+
+  /** The hosts that a page asks for; those that the library promises where it asks for none. */
+  #hosts(list: string | undefined): string[] {
+    const known = new Set(HOSTS.map(({ name }) => name));
+    const asked = (list ?? '').split(',').filter((name) => known.has(name));
+    return asked.length > 0
+      ? asked
+      : this.live.analysis.library.config.hosts.filter((name) => known.has(name));
+  }
+
+  async #prepare({ tag, hosts, ...state }: StateRequest): Promise<{ cells: CellAnswer[] }> {
+    const facts = this.live.facts(tag);
+    if (!facts) return { cells: [] };
+    const scene = liveScene(facts, state);
+    const names = this.#hosts(hosts.join());
+    const cells = await Promise.all(
+      names.map(async (host) => {
+        const prepared = await this.live.cells.prepare(host, scene);
+        return 'key' in prepared
+          ? { host, address: `${this.#addresses.cells}/cell/${prepared.key}`, refused: '' }
+          : { host, address: '', refused: prepared.refused };
+      }),
+    );
+    return { cells };
+  }
+
+  /** What a consumer writes for a state, and the same as a sample. */
+  #code({ tag, hosts, ...state }: StateRequest): StateAnswer {
+    const facts = this.live.facts(tag);
+    if (!facts) return { code: [], sample: { properties: {}, slots: {} } };
+    const scene = consumerScene(facts, state);
+    const code = this.#hosts(hosts.join()).map((name) => {
+      const host = HOSTS.find((one) => one.name === name)!;
+      const { title, exampleFile: file } = host;
+      const text = host.write(scene);
+      return { host: name, title, file, text, tokens: tokensOf(text, file) };
+    });
+    return { code, sample: { properties: needed(facts, state), slots: slotsIn(facts, state) } };
+  }
+}

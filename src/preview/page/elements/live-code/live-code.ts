@@ -1,0 +1,15 @@
+import type { CodeAnswer } from '../../../shapes.js';
+import { copyText } from '../../shared/copy-text.js';
+import type { Inside } from './live-code.contract.yaml';
+
+export const state = () => ({ copied: '' });
+
+export const results = {
+  answers: ({ code }: Inside) => code as unknown as readonly CodeAnswer[],
+};
+
+export async function copy(element: Inside, { host, text }: CodeAnswer) {
+  if (!(await copyText(text))) return;
+  element.state.copied = host;
+  setTimeout(() => (element.state.copied = ''), 2000);
+}

@@ -1,0 +1,58 @@
+import type { LiveChange } from '../../shapes.js';
+import { describe, later, loadLibrary } from './loading.js';
+import { withEntry } from './log.js';
+import type { PageState } from './sheet-state.js';
+
+/** Follows what is saved, until the function that is given back is called. `moved` is told of an element's new tag. */
+export function follow(state: PageState, moved: (to: string) => void): () => void {
+  const source = new EventSource('/api/changes');
+  let lost = false;
+  source.addEventListener('error', () => {
+    lost = true;
+    state.status = 'The preview does not answer. Start it again; this page goes on by itself.';
+  });
+  source.addEventListener('open', () => {
+    if (!lost) return;
+    lost = false;
+    state.status = '';
+    // Nobody knows what was saved meanwhile, nor where the cells are now.
+    location.reload();
+  });
+  source.addEventListener('message', ({ data }) =>
+    take(state, JSON.parse(String(data)) as LiveChange, moved),
+  );
+  return () => source.close();
+}
+
+function take(state: PageState, change: LiveChange, moved: (to: string) => void): void {
+  const { tag } = state;
+  state.status = change.unreadable ?? '';
+  const renamed = change.renamed.find(({ from }) => from === tag);
+  if (renamed) {
+    moved(renamed.to);
+    return;
+  }
+  if (change.restyled.length > 0)
+    state.styles = {
+      ...state.styles,
+      ...Object.fromEntries(change.restyled.map((one) => [one.tag, one.css])),
+    };
+  if (change.renewed.includes(tag)) {
+    // The server gives out the new styles.
+    state.styles = {};
+    state.version++;
+  }
+  if (change.renewed.includes(tag) || change.restyled.some((one) => one.tag === tag)) {
+    const line = { kind: 'save', sample: '', subject: tag, text: 'was saved', place: '' } as const;
+    state.log = withEntry(state.log, line, '', performance.now());
+  }
+  if (change.renewed.length > 0 && tag === '')
+    state.versions = {
+      ...state.versions,
+      ...Object.fromEntries(change.renewed.map((one) => [one, (state.versions[one] ?? 0) + 1])),
+    };
+  const isKnown = change.tags.includes(tag);
+  const isDescribed = change.described.includes(tag) || change.broken.includes(tag) !== state.element.broken;
+  if (tag !== '' && (isDescribed || isKnown === state.missing)) void describe(state);
+  later(state, 'library', 150, () => loadLibrary(state).catch(() => {}));
+}

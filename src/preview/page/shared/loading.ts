@@ -1,0 +1,102 @@
+import { askCells, askCode, askElement, askLibrary, askPictures, askSize } from './api.js';
+import { cellKey, NO_ELEMENT, sheetState, type PageState } from './sheet-state.js';
+
+/** What somebody waits for before it is asked again, by name, for each page. */
+const waiting = new WeakMap<PageState, Map<string, ReturnType<typeof setTimeout>>>();
+
+/** Does something when it was not asked for any more for a while. */
+export function later(state: PageState, name: string, milliseconds: number, act: () => unknown): void {
+  const timers = waiting.get(state) ?? new Map<string, ReturnType<typeof setTimeout>>();
+  waiting.set(state, timers);
+  clearTimeout(timers.get(name));
+  timers.set(name, setTimeout(act, milliseconds));
+}
+
+/** Asks what the library has. */
+export async function loadLibrary(state: PageState): Promise<void> {
+  state.library = await askLibrary();
+}
+
+/** Begins with an element, as it is without anything turned. */
+export async function loadSheet(state: PageState): Promise<void> {
+  Object.assign(state, sheetState());
+  await describe(state);
+}
+
+/** Asks what is said of the element now; makes its cells where they are others. */
+export async function describe(state: PageState): Promise<void> {
+  const { tag, settings, element: before } = state;
+  const element = await askElement(tag, settings.hosts).catch(() => undefined);
+  if (tag !== state.tag) return;
+  state.missing = element === undefined;
+  state.element = element ?? NO_ELEMENT;
+  if (!element) return;
+  if (state.chosen >= element.samples.length) state.chosen = 0;
+  const scenes = ({ samples, hosts, properties }: typeof element): string =>
+    JSON.stringify([samples, hosts, properties]);
+  if (scenes(element) !== scenes(before)) await makeCells(state);
+  later(state, 'size', 300, async () => {
+    const { size } = await askSize(tag);
+    if (size && tag === state.tag) state.size = size;
+  });
+}
+
+/** Asks for the cells of all samples, or of one. */
+export async function makeCells(state: PageState, only?: number): Promise<void> {
+  const { tag, element } = state;
+  const places = only === undefined ? element.samples.map((_, place) => place) : [only];
+  const hosts = presentHosts(state);
+  const loaded = places.map(async (sample) => {
+    const values = { ...state.bound[sample] };
+    const slots = { ...state.written[sample] };
+    // A framework that takes long to compile is not waited for by others.
+    await Promise.all(
+      hosts.map(async (host) => {
+        const { cells } = await askCells({ tag, hosts: [host], sample, values, slots });
+        if (tag !== state.tag) return;
+        const others = (state.cells[sample] ?? []).filter((one) => one.host !== host);
+        state.cells = { ...state.cells, [sample]: [...others, ...cells] };
+      }),
+    );
+  });
+  await Promise.all([...loaded, loadCode(state)]);
+}
+
+/** Asks what a consumer writes for the chosen sample as it is now. */
+export async function loadCode(state: PageState): Promise<void> {
+  const { code } = await askCode(stateRequest(state));
+  state.code = code;
+}
+
+/** What the server is told of the chosen sample as it is now. */
+export function stateRequest(state: PageState) {
+  const { tag, chosen } = state;
+  return {
+    tag,
+    hosts: presentHosts(state),
+    sample: chosen,
+    values: { ...state.turned[chosen] },
+    slots: { ...state.written[chosen] },
+  };
+}
+
+/** Compares pictures of the chosen sample, when nothing has changed for a while. */
+export function comparePictures(state: PageState): void {
+  if (!state.settings.pictures) {
+    if (Object.keys(state.pixels).length > 0) state.pixels = {};
+    return;
+  }
+  later(state, 'pictures', 900, async () => {
+    const { css, settings } = state;
+    const request = { ...stateRequest(state), css: { ...css }, view: settings.view };
+    const { pictures } = await askPictures(request);
+    const counted = pictures.map(({ host, pixels }) => [cellKey(request.sample, host), pixels] as const);
+    state.pixels = { ...state.pixels, ...Object.fromEntries(counted) };
+    const [problem] = pictures.flatMap((one) => (one.problem === '' ? [] : [one.problem]));
+    if (problem !== undefined) state.status = problem;
+  });
+}
+
+function presentHosts({ element }: PageState): string[] {
+  return element.hosts.filter(({ missing }) => missing === undefined).map(({ name }) => name);
+}

@@ -1,0 +1,97 @@
+import type { CellState, PageMessage, RecordedStep, TreeNode } from '../../messages.js';
+import type { CellAnswer, CodeAnswer, LiveElement, LiveOverview, LiveSize } from '../../shapes.js';
+import type { LogEntry } from './log.js';
+import { readAddress, type Settings } from './view.js';
+
+/** A library of which nothing is known yet. */
+export const NO_LIBRARY: LiveOverview = {
+  name: '',
+  version: '',
+  hosts: [],
+  known: [],
+  elements: [],
+  findings: [],
+};
+
+/** An element of which nothing is known yet. */
+export const NO_ELEMENT: LiveElement = {
+  tag: '',
+  summary: '',
+  description: '',
+  folder: '',
+  file: '',
+  encapsulation: 'open',
+  properties: [],
+  slots: [],
+  events: [],
+  methods: [],
+  parts: [],
+  cssProperties: [],
+  states: [],
+  samples: [],
+  hosts: [],
+  findings: [],
+  broken: false,
+  verdicts: { fits: 0, care: 0, fails: 0, unchecked: 0, seen: '', outdated: false },
+};
+
+/** What belongs to one element, and is gone when another one is looked at. */
+export const sheetState = () => ({
+  element: NO_ELEMENT,
+  missing: false,
+  chosen: 0,
+  /** Values that were turned, by the place of the sample. */
+  turned: {} as Readonly<Record<number, Readonly<Record<string, unknown>>>>,
+  /** Values that are written into the examples, since nothing was bound there before they were turned. */
+  bound: {} as Readonly<Record<number, Readonly<Record<string, unknown>>>>,
+  /** Content that was written, by the place of the sample. */
+  written: {} as Readonly<Record<number, Readonly<Record<string, string>>>>,
+  css: {} as Readonly<Record<string, string>>,
+  /** Styles that were saved since the cells were made, by tag. */
+  styles: {} as Readonly<Record<string, string>>,
+  cells: {} as Readonly<Record<number, readonly CellAnswer[]>>,
+  /** How often the cells were made anew. */
+  version: 0,
+  /** How the element was last, by cell. */
+  states: {} as Readonly<Record<string, CellState>>,
+  /** Pixels that are other than in the first framework, by cell. */
+  pixels: {} as Readonly<Record<string, number>>,
+  log: [] as readonly LogEntry[],
+  heard: {} as Readonly<Record<string, string>>,
+  gave: {} as Readonly<Record<string, string>>,
+  trees: {} as { light?: TreeNode; shadow?: TreeNode | undefined; flat?: TreeNode },
+  treeHost: '',
+  code: [] as readonly CodeAnswer[],
+  size: { minified: 0, brotli: 0 } as LiveSize,
+  requests: 0,
+  requestsHost: '',
+  order: {} as { number?: number; message?: PageMessage },
+  large: '',
+  recording: false,
+  /** What a recorded sample begins with. */
+  recordedFrom: undefined as
+    { properties: Record<string, unknown>; slots: Record<string, string> } | undefined,
+  recordedHost: '',
+  steps: [] as readonly RecordedStep[],
+  sampleName: '',
+});
+
+/** Everything that the page remembers. */
+export const pageState = () => ({
+  ...sheetState(),
+  library: NO_LIBRARY,
+  tag: '',
+  settings: readAddress({ pathname: '/', search: '' }).settings as Settings,
+  search: '',
+  status: '',
+  /** Addresses of the overview's pictures, by tag, and how often each was made anew. */
+  pictures: {} as Readonly<Record<string, string>>,
+  versions: {} as Readonly<Record<string, number>>,
+});
+
+export type PageState = ReturnType<typeof pageState>;
+
+/** How a cell is called. */
+export function cellKey(sample: number, host: string): string {
+  return `${sample} ${host}`;
+}

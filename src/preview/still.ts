@@ -1,0 +1,85 @@
+import { mkdir } from 'node:fs/promises';
+import { join } from 'node:path';
+import { EngineMissing } from '../engines/engine.js';
+import { HOSTS } from '../hosts/index.js';
+import { writeWhole } from '../system/write-whole.js';
+import { Camera } from './camera.js';
+import type { LiveLibrary } from './live-library.js';
+import { LiveServer } from './live-server.js';
+import { samplesOf } from './scenes.js';
+
+/** What was drawn, and what could not be. */
+export interface Stills {
+  /** Files in the folder, with the size of each picture in pixels. */
+  written: { file: string; width: number; height: number }[];
+  problems: { what: string; why: string }[];
+  missing: { what: string; help: string }[];
+}
+
+/** Writes a picture of each sample in each host, as they are at their start: `TAG/SAMPLE.HOST.png`. */
+export async function stillPictures(
+  live: LiveLibrary,
+  folder: string,
+  wanted: { element?: string | undefined; hosts?: readonly string[] | undefined },
+): Promise<Stills> {
+  const stills: Stills = { written: [], problems: [], missing: [] };
+  const server = new LiveServer(live);
+  const camera = new Camera(live, (await server.start(0)).cells);
+  const tags = live.tags.filter((tag) => wanted.element === undefined || wanted.element === tag);
+  try {
+    for (const host of wanted.hosts ?? live.analysis.library.config.hosts) {
+      const { missing, install = '', title } = await live.cells.describe(host);
+      if (missing) stills.missing.push({ what: `${title}: ${missing}`, help: install });
+      else for (const tag of tags) await stillElement(live, camera, { folder, host, tag }, stills);
+    }
+  } catch (error) {
+    if (!(error instanceof EngineMissing)) throw error;
+    stills.missing.push({ what: error.message, help: error.help });
+  } finally {
+    await camera.close();
+    await server.stop();
+  }
+  return stills;
+}
+
+async function stillElement(
+  live: LiveLibrary,
+  camera: Camera,
+  { folder, host, tag }: { folder: string; host: string; tag: string },
+  stills: Stills,
+): Promise<void> {
+  const facts = live.facts(tag);
+  if (!facts || live.isBroken(tag)) {
+    if (!stills.problems.some(({ what }) => what === tag))
+      stills.problems.push({ what: tag, why: 'It has errors; lastwright check tells them.' });
+    return;
+  }
+  const used = new Set<string>();
+  for (const [sample, { sample: name }] of samplesOf(facts).entries()) {
+    const file = `${tag}/${fileName(name, used)}.${host}.png`;
+    try {
+      const { png, width, height } = await camera.take({ tag, host, sample, values: {}, slots: {} });
+      await mkdir(join(folder, tag), { recursive: true });
+      await writeWhole(join(folder, file), png);
+      stills.written.push({ file, width, height });
+    } catch (error) {
+      if (error instanceof EngineMissing) throw error;
+      const { title } = HOSTS.find((one) => one.name === host)!;
+      stills.problems.push({ what: `${tag}, “${name}”, in ${title}`, why: (error as Error).message });
+    }
+  }
+}
+
+/** A name for a file that says which sample it is; two samples never share one. */
+function fileName(sample: string, used: Set<string>): string {
+  const plain =
+    sample
+      .toLowerCase()
+      .replace(/[^\p{L}\p{N}]+/gu, '-')
+      .replace(/^-|-$/g, '')
+      .slice(0, 60) || 'sample';
+  let name = plain;
+  for (let count = 2; used.has(name); count++) name = `${plain}-${count}`;
+  used.add(name);
+  return name;
+}
