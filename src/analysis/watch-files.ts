@@ -56,4 +56,4 @@ export async function watchFiles(
 }
 
 /** So many milliseconds after the first change the others of one save have come, too. */
-const SOON = 12;
+const SOON = 5;

@@ -29,9 +29,14 @@ export function cellHtml(
   { imports }: LiveExample,
   libraryName: string,
   data: CellData,
+  modules: readonly string[],
 ): { html: string; policy: string } {
-  const map = inScript({ imports: { ...imports, [`${libraryName}/`]: '/package/use/' } });
+  const map = inScript({ imports: { ...imports, [`${libraryName}/`]: '/whole/' } });
   const policy = `${POLICY}; script-src 'self' '${hashOf(map)}'; frame-ancestors ${data.page}`;
+  // What imports lead to one by one is asked for at once.
+  const preloads = [data.example, ...Object.values(imports), ...modules]
+    .map((address) => `<link rel="modulepreload" href="${escapeMarkup(address)}">`)
+    .join('\n');
   const html = `<!doctype html>
 <html lang="en">
 <head>
@@ -40,8 +45,7 @@ export function cellHtml(
 <link rel="icon" href="data:,">
 <title>${escapeMarkup(data.tag)} in ${data.host}</title>
 <script type="importmap">${map}</script>
-<link rel="modulepreload" href="${data.example}">
-<link rel="modulepreload" href="${imports['lastwright:mount']}">
+${preloads}
 <script type="application/json" id="cell">${inScript(data)}</script>
 <script type="module" src="/cell.js"></script>
 <style>body{margin:12px}</style>

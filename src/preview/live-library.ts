@@ -10,13 +10,15 @@ import type { ElementFacts } from '../verify/facet.js';
 import { HostCells } from './host-cells.js';
 import { LivePackage } from './live-package.js';
 import type { LiveChange } from './shapes.js';
+import { WholeModules } from './whole-module.js';
 
 /** So long after the last save types are checked. */
-const CALM = 400;
+const CALM = 1000;
 
 /** A library that is worked on: what is known of it after each save, and what pages show of it. */
 export class LiveLibrary {
   readonly package: LivePackage;
+  readonly whole: WholeModules;
   cells: HostCells;
   readonly #listeners = new Set<(change: LiveChange) => void>();
   #analysis!: Analysis;
@@ -31,6 +33,7 @@ export class LiveLibrary {
   constructor(readonly workspace: Workspace) {
     const { root } = workspace.library;
     this.package = new LivePackage(root);
+    this.whole = new WholeModules(this.package);
     this.#look();
     this.cells = this.#newCells();
   }
@@ -109,6 +112,7 @@ export class LiveLibrary {
     this.#analysis = this.workspace.analysis();
     this.#byTag = new Map(this.#analysis.elements.map((element) => [element.contract.tag, element]));
     this.#typed = undefined;
+    this.whole.forget();
     const wrong = new Set(
       this.#analysis.findings.flatMap(({ severity, file }) => (severity === 'error' ? [file] : [])),
     );
@@ -146,6 +150,7 @@ export class LiveLibrary {
       const leads = this.package.entriesOf(tag).some((entry) => this.package.sources.leadsTo(entry, files));
       return leads || this.#uses(tag).some((used) => code.has(used));
     });
+    this.whole.prepare(renewed);
     this.#tell({
       renewed,
       described: changed.filter((tag) => !sameWords(now.get(tag), before.get(tag))),

@@ -13,14 +13,16 @@ import { describeElement, describeLibrary } from './describe.js';
 import { tokensOf } from './highlight.js';
 import { keepSample } from './keep-sample.js';
 import type { LiveLibrary } from './live-library.js';
+import { moduleAt } from './module-at.js';
 import { sourcePlace } from './places.js';
 import { consumerScene, liveScene, needed, slotsIn } from './scenes.js';
 import type { CellAnswer, StateAnswer, StateRequest } from './shapes.js';
-import { moduleAt, sizeOf } from './size.js';
+import { sizeOf } from './size.js';
+import { OWN_MODULE } from './whole-module.js';
 
 /** What the page itself may do: its own scripts and style, frames of the cells' origin, nothing else. */
-const policy = (cells: string): string =>
-  `default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; connect-src 'self'; frame-src ${cells}; ` +
+const POLICY =
+  "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; connect-src 'self'; frame-src http://127.0.0.1:*; " +
   "base-uri 'none'; form-action 'none'; frame-ancestors 'none'; require-trusted-types-for 'script'";
 
 const TYPES: Readonly<Record<string, string>> = {
@@ -37,6 +39,11 @@ const stateSchema = z.strictObject({
   values: z.record(z.string(), z.unknown()),
   slots: z.record(z.string(), z.string()),
 });
+
+const cellsSchema = stateSchema.extend({ generation: z.int().min(0) });
+
+/** So many origins of cells are there at most; then the first one is taken again. */
+const ORIGINS = 20;
 
 const picturesSchema = stateSchema.extend({
   css: z.record(z.string().regex(/^--/), z.string()),
@@ -63,8 +70,10 @@ export interface LiveAddresses {
  * that nothing that runs in them reaches the page or what it may do.
  */
 export class LiveServer {
-  #page!: FastifyInstance;
-  #cells!: FastifyInstance;
+  #fastify!: typeof import('fastify').default;
+  readonly #servers: FastifyInstance[] = [];
+  /** Origins of cells, by generation. */
+  readonly #origins = new Map<number, Promise<string>>();
   #addresses!: LiveAddresses;
   /** What pictures are taken with, once somebody wants them compared. */
   #camera: Camera | undefined;
@@ -81,29 +90,12 @@ export class LiveServer {
   /** Begins to listen: at the port, or at the next one that is free. */
   async start(port: number): Promise<LiveAddresses> {
     const { default: fastify } = await import('fastify');
-    const open = (): FastifyInstance => {
-      const server = fastify({ logger: false, forceCloseConnections: true, bodyLimit: 5_000_000 });
-      server.addHook('onRequest', async (request, reply) => {
-        if (!this.#names.has(request.headers.host ?? '')) return reply.code(421).send('');
-        return undefined;
-      });
-      server.setErrorHandler(async (error: Error & { statusCode?: number }, _request, reply) => {
-        if (error instanceof UsageError)
-          return reply.code(409).send({ wrong: error.message, help: error.help });
-        if (error instanceof z.ZodError)
-          return reply.code(400).send({ wrong: z.prettifyError(error), help: '' });
-        return reply.code(error.statusCode ?? 500).send({ wrong: error.message, help: '' });
-      });
-      return server;
-    };
-    this.#page = open();
-    this.#cells = open();
-    this.#routePage();
-    this.#routeCells();
-    this.#addresses = {
-      cells: await this.#listen(this.#cells, 0),
-      page: await this.#listen(this.#page, port),
-    };
+    this.#fastify = fastify;
+    const page = this.#open();
+    this.#servers.push(page);
+    this.#routePage(page);
+    const cells = await this.#originOf(0);
+    this.#addresses = { cells, page: await this.#listen(page, port) };
     this.live.listen((change) => {
       for (const stream of this.#streams) stream.raw.write(`data: ${JSON.stringify(change)}\n\n`);
     });
@@ -113,7 +105,24 @@ export class LiveServer {
   async stop(): Promise<void> {
     for (const stream of this.#streams) stream.raw.end();
     await this.#camera?.close();
-    await Promise.all([this.#page.close(), this.#cells.close()]);
+    await Promise.all(this.#servers.map((server) => server.close()));
+  }
+
+  /** A server that answers only to the names that it listens at. */
+  #open(): FastifyInstance {
+    const server = this.#fastify({ logger: false, forceCloseConnections: true, bodyLimit: 5_000_000 });
+    server.addHook('onRequest', async (request, reply) => {
+      if (!this.#names.has(request.headers.host ?? '')) return reply.code(421).send('');
+      return undefined;
+    });
+    server.setErrorHandler(async (error: Error & { statusCode?: number }, _request, reply) => {
+      if (error instanceof UsageError)
+        return reply.code(409).send({ wrong: error.message, help: error.help });
+      if (error instanceof z.ZodError)
+        return reply.code(400).send({ wrong: z.prettifyError(error), help: '' });
+      return reply.code(error.statusCode ?? 500).send({ wrong: error.message, help: '' });
+    });
+    return server;
   }
 
   async #listen(server: FastifyInstance, port: number): Promise<string> {
@@ -130,8 +139,7 @@ export class LiveServer {
     }
   }
 
-  #routePage(): void {
-    const server = this.#page;
+  #routePage(server: FastifyInstance): void {
     // Only the page itself may ask: neither a cell nor another site that is open in the browser.
     server.addHook('onRequest', async (request, reply) => {
       const { origin, 'sec-fetch-site': site } = request.headers;
@@ -143,7 +151,7 @@ export class LiveServer {
     });
     const index = async (_: unknown, reply: FastifyReply): Promise<FastifyReply> =>
       reply
-        .headers({ 'content-security-policy': policy(this.#addresses.cells), 'cache-control': 'no-store' })
+        .headers({ 'content-security-policy': POLICY, 'cache-control': 'no-store' })
         .type(TYPES['.html']!)
         .send(await readFile(join(toolFile('page'), 'index.html')));
     server.get('/', index);
@@ -163,7 +171,7 @@ export class LiveServer {
         return element ?? reply.code(404).send({ wrong: `There is no element ${params.tag}.`, help: '' });
       },
     );
-    server.post('/api/cells', async ({ body }) => this.#prepare(stateSchema.parse(body)));
+    server.post('/api/cells', async ({ body }) => this.#prepare(cellsSchema.parse(body)));
     server.post('/api/code', async ({ body }) => this.#code(stateSchema.parse(body)));
     server.post('/api/pictures', async ({ body }) => {
       const request = picturesSchema.parse(body);
@@ -177,7 +185,7 @@ export class LiveServer {
     });
     server.post('/api/place', async ({ body }) => {
       const { address, line, column } = placeSchema.parse(body);
-      return { place: await sourcePlace(this.live.package, address, line, column) };
+      return { place: await sourcePlace(this.live.whole, address, line, column) };
     });
     server.post('/api/samples', async ({ body }) => {
       const { tag, sample } = keepSchema.parse(body);
@@ -197,8 +205,7 @@ export class LiveServer {
     });
   }
 
-  #routeCells(): void {
-    const server = this.#cells;
+  #routeCells(server: FastifyInstance): void {
     // Each cell may have a process of its own, so that one that hangs stops nothing else.
     server.addHook('onSend', async (_request, reply) => {
       reply.headers({ 'origin-agent-cluster': '?1', 'x-content-type-options': 'nosniff' });
@@ -211,12 +218,18 @@ export class LiveServer {
             .header('cache-control', kept ? 'public, max-age=31536000, immutable' : 'no-store')
             .send(code);
     server.get('/cell.js', async (_, reply) =>
-      script(reply, await readFile(toolFile('cell.js'), 'utf8'), false),
+      script(reply, await readFile(toolFile('cell.js'), 'utf8'), true),
     );
-    for (const folder of ['package', 'source'])
-      server.get(`/${folder}/*`, async ({ url }, reply) =>
-        script(reply, await moduleAt(this.live.package, url.split('?')[0]!), false),
-      );
+    server.get('/package/*', async ({ url }, reply) =>
+      script(reply, OWN_MODULE.test(url) ? await moduleAt(this.live.package, url) : undefined, true),
+    );
+    server.get<{ Params: { '*': string } }>('/whole/*', async ({ params }, reply) => {
+      const [tag, isMap] = [params['*'].replace(/\.js(?:\.map)?$/, ''), params['*'].endsWith('.map')];
+      const whole = await this.live.whole.of(tag);
+      if (whole && isMap)
+        return reply.type(TYPES['.map']!).header('cache-control', 'no-store').send(whole.map);
+      return script(reply, whole?.code, false);
+    });
     server.get<{ Params: { '*': string } }>('/hosts/*', async ({ params }, reply) =>
       script(reply, this.live.cells.file(params['*']), true),
     );
@@ -228,17 +241,24 @@ export class LiveServer {
       const facts = example && this.live.facts(example.tag);
       if (!example || !facts) return reply.code(404).send('');
       const { contract } = facts;
-      const { html, policy: own } = cellHtml(example, this.live.workspace.library.name, {
-        tag: example.tag,
-        host: example.host,
-        example: `/examples/${params.key}.js`,
-        also: this.#also(example.source, example.tag),
-        page: this.#addresses.page,
-        properties: contract.properties.map(({ name }) => name),
-        carriers: contract.properties.flatMap(({ attribute, reflect }) => (reflect ? [] : (attribute ?? []))),
-        events: contract.events.map(({ name }) => name),
-        parts: contract.parts.map(({ name }) => name),
-      });
+      const { html, policy: own } = cellHtml(
+        example,
+        this.live.workspace.library.name,
+        {
+          tag: example.tag,
+          host: example.host,
+          example: `/examples/${params.key}.js`,
+          also: this.#also(example.source, example.tag),
+          page: this.#addresses.page,
+          properties: contract.properties.map(({ name }) => name),
+          carriers: contract.properties.flatMap(({ attribute, reflect }) =>
+            reflect ? [] : (attribute ?? []),
+          ),
+          events: contract.events.map(({ name }) => name),
+          parts: contract.parts.map(({ name }) => name),
+        },
+        [`/whole/${encodeURIComponent(example.tag)}`, '/package/shared/runtime.js'],
+      );
       return reply
         .headers({ 'content-security-policy': own, 'cache-control': 'no-store' })
         .type(TYPES['.html']!)
@@ -251,7 +271,22 @@ export class LiveServer {
     const named = new Set(source.match(/(?<=<)[a-z][\w.]*-[\w.-]+/g));
     return this.live.tags
       .filter((other) => other !== tag && named.has(other))
-      .map((other) => `/package/use/${other}.js`);
+      .map((other) => `/whole/${encodeURIComponent(other)}`);
+  }
+
+  /** Where cells are served from, of a generation: one that hangs holds up all of its origin. */
+  #originOf(generation: number): Promise<string> {
+    const place = generation % ORIGINS;
+    const known = this.#origins.get(place) ?? this.#openOrigin();
+    this.#origins.set(place, known);
+    return known;
+  }
+
+  async #openOrigin(): Promise<string> {
+    const server = this.#open();
+    this.#routeCells(server);
+    this.#servers.push(server);
+    return this.#listen(server, 0);
   }
 
   /** The hosts that a page asks for; those that the library promises where it asks for none. */
@@ -263,16 +298,22 @@ export class LiveServer {
       : this.live.analysis.library.config.hosts.filter((name) => known.has(name));
   }
 
-  async #prepare({ tag, hosts, ...state }: StateRequest): Promise<{ cells: CellAnswer[] }> {
+  async #prepare({
+    tag,
+    hosts,
+    generation,
+    ...state
+  }: z.infer<typeof cellsSchema>): Promise<{ cells: CellAnswer[] }> {
     const facts = this.live.facts(tag);
     if (!facts) return { cells: [] };
     const scene = liveScene(facts, state);
     const names = this.#hosts(hosts.join());
+    const origin = await this.#originOf(generation);
     const cells = await Promise.all(
       names.map(async (host) => {
         const prepared = await this.live.cells.prepare(host, scene);
         return 'key' in prepared
-          ? { host, address: `${this.#addresses.cells}/cell/${prepared.key}`, refused: '' }
+          ? { host, address: `${origin}/cell/${prepared.key}`, refused: '' }
           : { host, address: '', refused: prepared.refused };
       }),
     );

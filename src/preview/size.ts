@@ -1,6 +1,7 @@
 import { dirname, join } from 'node:path';
 import { brotliCompressSync } from 'node:zlib';
 import { toolFile } from '../system/tool-files.js';
+import { moduleAt } from './module-at.js';
 import type { LivePackage } from './live-package.js';
 import type { LiveSize } from './shapes.js';
 
@@ -43,12 +44,4 @@ export async function sizeOf(live: LivePackage, tag: string): Promise<LiveSize |
   } catch {
     return undefined;
   }
-}
-
-/** A module by the address that pages load it from. */
-export async function moduleAt(live: LivePackage, address: string): Promise<string | undefined> {
-  const [, folder, ...rest] = address.split('/').map(decodeURIComponent);
-  const path = rest.join('/');
-  if (folder === 'package') return live.module(path);
-  return folder === 'source' ? live.sources.module(path.replace(/\.js$/, '')) : undefined;
 }

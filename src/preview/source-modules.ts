@@ -49,15 +49,16 @@ export class SourceModules {
 
   /** What stands in the way of modules that a module leads to, itself included. */
   problemsOf(entry: string): Finding[] {
-    return this.#reach(entry).flatMap((path) => this.#problems.get(path) ?? []);
+    return this.reach(entry).flatMap((path) => this.#problems.get(path) ?? []);
   }
 
   /** True if a module is, or imports, one of these, so far as they have been asked for. */
   leadsTo(entry: string, paths: ReadonlySet<string>): boolean {
-    return this.#reach(entry).some((path) => paths.has(path));
+    return this.reach(entry).some((path) => paths.has(path));
   }
 
-  #reach(entry: string): string[] {
+  /** A module and all that it leads to, so far as they have been asked for. */
+  reach(entry: string): string[] {
     const reached = new Set([entry]);
     for (const path of reached) for (const other of this.#good.get(path)?.imports ?? []) reached.add(other);
     return [...reached];

@@ -322,7 +322,7 @@ function tellErrors(): void {
 /** The first place in a stack that is in a module of the library, from a line on. */
 function placeIn(stack: string | undefined, from = 0): CellPlace | undefined {
   for (const line of stack?.split('\n').slice(from) ?? []) {
-    const found = /(https?:\/\/[^\s()]+?\/(?:source|package\/classes)\/[^\s()]+?):(\d+):(\d+)/.exec(line);
+    const found = /(https?:\/\/[^\s()]+?\/whole\/[^\s()]+?):(\d+):(\d+)/.exec(line);
     if (found) return { address: found[1]!, line: Number(found[2]), column: Number(found[3]) };
   }
   return undefined;

@@ -47,7 +47,8 @@ class Teller {
   tell(node: Node): TreeNode {
     this.#left--;
     const told = { path: pathOf(node), attributes: [], text: '', slot: '', children: [] };
-    if (node instanceof Text) return { ...told, kind: 'text', name: '', text: shortened(node.data) };
+    if (node instanceof Text)
+      return { ...told, kind: 'text', name: '', text: shortened(node.data), slot: slotOf(node) };
     if (node instanceof Comment) return { ...told, kind: 'comment', name: '', text: shortened(node.data) };
     const children = this.#below(node);
     if (node instanceof ShadowRoot) return { ...told, kind: 'shadow', name: node.mode, children };
@@ -59,7 +60,7 @@ class Teller {
       attributes: element
         .getAttributeNames()
         .map((name) => [name, shortened(element.getAttribute(name) ?? '')]),
-      slot: element.assignedSlot?.name ?? '',
+      slot: slotOf(element),
       children,
     };
   }
@@ -85,6 +86,11 @@ class Teller {
     }
     return told;
   }
+}
+
+/** The name of the slot that a node is assigned to; empty if to none. */
+function slotOf({ assignedSlot }: Element | Text): string {
+  return assignedSlot ? assignedSlot.name || 'default' : '';
 }
 
 function shortened(text: string): string {

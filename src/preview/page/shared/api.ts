@@ -35,7 +35,9 @@ export const askLibrary = (): Promise<LiveOverview> => ask('/api/library');
 export const askElement = (tag: string, hosts: readonly string[]): Promise<LiveElement> =>
   ask(`/api/element/${encodeURIComponent(tag)}?hosts=${hosts.join(',')}`);
 
-export const askCells = (state: StateRequest): Promise<{ cells: CellAnswer[] }> => ask('/api/cells', state);
+/** `generation` counts how often cells had to be served from another origin, since something in the last one hangs. */
+export const askCells = (state: StateRequest, generation: number): Promise<{ cells: CellAnswer[] }> =>
+  ask('/api/cells', { ...state, generation });
 
 export const askCode = (state: StateRequest): Promise<StateAnswer> => ask('/api/code', state);
 

@@ -1,5 +1,5 @@
 import type { LiveChange } from '../../shapes.js';
-import { describe, later, loadLibrary } from './loading.js';
+import { describe, later, loadLibrary, makeCells, renewCells } from './loading.js';
 import { withEntry } from './log.js';
 import type { PageState } from './sheet-state.js';
 
@@ -24,6 +24,14 @@ export function follow(state: PageState, moved: (to: string) => void): () => voi
   return () => source.close();
 }
 
+/** Leaves a process in which a cell hangs; true if there was one. */
+export function leaveHung(state: PageState): boolean {
+  if (!state.hung) return false;
+  state.hung = false;
+  state.generation++;
+  return true;
+}
+
 function take(state: PageState, change: LiveChange, moved: (to: string) => void): void {
   const { tag } = state;
   state.status = change.unreadable ?? '';
@@ -40,7 +48,8 @@ function take(state: PageState, change: LiveChange, moved: (to: string) => void)
   if (change.renewed.includes(tag)) {
     // The server gives out the new styles.
     state.styles = {};
-    state.version++;
+    renewCells(state);
+    if (leaveHung(state)) void makeCells(state);
   }
   if (change.renewed.includes(tag) || change.restyled.some((one) => one.tag === tag)) {
     const line = { kind: 'save', sample: '', subject: tag, text: 'was saved', place: '' } as const;
@@ -54,5 +63,8 @@ function take(state: PageState, change: LiveChange, moved: (to: string) => void)
   const isKnown = change.tags.includes(tag);
   const isDescribed = change.described.includes(tag) || change.broken.includes(tag) !== state.element.broken;
   if (tag !== '' && (isDescribed || isKnown === state.missing)) void describe(state);
-  later(state, 'library', 150, () => loadLibrary(state).catch(() => {}));
+  const names = state.library.elements.map((one) => one.tag).join();
+  // A sheet shows no more of the library than its names, and what is wrong beside its elements.
+  if (tag === '' || change.described.length > 0 || names !== change.tags.join())
+    later(state, 'library', 700, () => loadLibrary(state).catch(() => {}));
 }

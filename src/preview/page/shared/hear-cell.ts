@@ -1,6 +1,6 @@
 import type { CellMessage } from '../../messages.js';
 import { askPlace } from './api.js';
-import { comparePictures } from './loading.js';
+import { comparePictures, noteArrival } from './loading.js';
 import { withEntry, type LogKind, type LogLine } from './log.js';
 import { cellKey, type PageState } from './sheet-state.js';
 import { treeHostOf } from './sheet-rows.js';
@@ -22,6 +22,7 @@ export function hearCell(state: PageState, host: string, sample: number, message
   switch (message.cell) {
     case 'ready':
       state.states = { ...state.states, [cellKey(sample, host)]: message.state };
+      if (sample === state.chosen) noteArrival(state, host);
       if (sample === 0 && (host === 'html' || state.requests === 0)) {
         state.requests = message.requests;
         state.requestsHost = state.element.hosts.find(({ name }) => name === host)?.title ?? host;

@@ -41,6 +41,21 @@ export async function describe(state: PageState): Promise<void> {
   });
 }
 
+/** Has the cells made anew: those of the chosen row at once, all others when these are there. */
+export function renewCells(state: PageState): void {
+  state.version++;
+  state.arrived = [];
+  later(state, 'other rows', 1500, () => (state.laterVersion = state.version));
+}
+
+/** Notes that a cell of the chosen row is there. */
+export function noteArrival(state: PageState, host: string): void {
+  if (state.laterVersion === state.version || state.arrived.includes(host)) return;
+  state.arrived = [...state.arrived, host];
+  if (state.arrived.length < presentHosts(state).length) return;
+  later(state, 'other rows', 0, () => (state.laterVersion = state.version));
+}
+
 /** Asks for the cells of all samples, or of one. */
 export async function makeCells(state: PageState, only?: number): Promise<void> {
   const { tag, element } = state;
@@ -52,7 +67,7 @@ export async function makeCells(state: PageState, only?: number): Promise<void> 
     // A framework that takes long to compile is not waited for by others.
     await Promise.all(
       hosts.map(async (host) => {
-        const { cells } = await askCells({ tag, hosts: [host], sample, values, slots });
+        const { cells } = await askCells({ tag, hosts: [host], sample, values, slots }, state.generation);
         if (tag !== state.tag) return;
         const others = (state.cells[sample] ?? []).filter((one) => one.host !== host);
         state.cells = { ...state.cells, [sample]: [...others, ...cells] };

@@ -2,10 +2,11 @@ import type { LiveHost } from '../../shapes.js';
 import { differences } from './compare.js';
 import type { Row, ShownCell } from './rows.js';
 import { cellKey, type PageState } from './sheet-state.js';
+import { brief } from './words.js';
 
 /** The line-up as the page's state has it. */
 export function rowsOf(state: PageState): readonly Row[] {
-  const { element, tag, chosen, settings, version, css, styles } = state;
+  const { element, tag, chosen, settings, version, laterVersion, css, styles } = state;
   const hosts = element.hosts.filter(({ missing }) => missing === undefined);
   return element.samples.map(({ name, steps }, place) => {
     const first = hosts[0] && state.states[cellKey(place, hosts[0].name)];
@@ -26,7 +27,7 @@ export function rowsOf(state: PageState): readonly Row[] {
           title: titleOf(host),
           address: cell?.address ?? '',
           refused: cell?.refused ?? '',
-          version,
+          version: place === chosen ? version : laterVersion,
           state: own,
           pixels,
           differs: [
@@ -57,4 +58,31 @@ export function titleOf({ title, version }: LiveHost): string {
 export function treeHostOf({ treeHost, element }: PageState): string {
   const present = element.hosts.filter(({ missing }) => missing === undefined);
   return (present.find(({ name }) => name === treeHost) ?? present[0])?.name ?? '';
+}
+
+/**
+ * What properties of the chosen sample are in the cells where it is not what was given, with the attributes that follow them:
+ * an element changes its own when somebody uses it.
+ */
+export function liveWords(state: PageState): Readonly<Record<string, string>> {
+  const { element, chosen, turned } = state;
+  const given = { ...element.samples[chosen]?.values, ...turned[chosen] };
+  const hosts = element.hosts.filter(({ missing }) => missing === undefined);
+  const told = element.properties.map(({ name, attribute, reflect }) => {
+    const titles = new Map<string, string[]>();
+    for (const host of hosts) {
+      const cell = state.states[cellKey(chosen, host.name)];
+      const value = cell?.properties[name];
+      if (!cell || JSON.stringify(value) === JSON.stringify(given[name] ?? value)) continue;
+      const own = cell.attributes[attribute];
+      const shown = own === undefined ? 'no attribute' : own === '' ? attribute : `${attribute}="${own}"`;
+      const words = `${brief(value) || 'nothing'}${reflect ? ` (${shown})` : ''}`;
+      titles.set(words, [...(titles.get(words) ?? []), titleOf(host)]);
+    }
+    const words = [...titles].map(
+      ([value, where]) => `${value} in ${where.length === hosts.length ? 'all' : where.join(', ')}`,
+    );
+    return [name, words.length === 0 ? '' : `now ${words.join('; ')}`] as const;
+  });
+  return Object.fromEntries(told.filter(([, words]) => words !== ''));
 }

@@ -52,6 +52,10 @@ export const sheetState = () => ({
   cells: {} as Readonly<Record<number, readonly CellAnswer[]>>,
   /** How often the cells were made anew. */
   version: 0,
+  /** The same for rows other than the chosen one, which wait until that one is there. */
+  laterVersion: 0,
+  /** Frameworks whose cell of the chosen row is there since. */
+  arrived: [] as readonly string[],
   /** How the element was last, by cell. */
   states: {} as Readonly<Record<string, CellState>>,
   /** Pixels that are other than in the first framework, by cell. */
@@ -87,6 +91,10 @@ export const pageState = () => ({
   /** Addresses of the overview's pictures, by tag, and how often each was made anew. */
   pictures: {} as Readonly<Record<string, string>>,
   versions: {} as Readonly<Record<string, number>>,
+  /** True while a cell does not answer. */
+  hung: false,
+  /** How often cells had to be made in another process. */
+  generation: 0,
 });
 
 export type PageState = ReturnType<typeof pageState>;

@@ -46,7 +46,9 @@ export function connected(cell: Inside) {
   let answered = 0;
   const timer = setInterval(() => {
     // What has not answered twice hangs.
-    cell.state.silent = asked - answered > 1 && document.visibilityState === 'visible';
+    const silent = asked - answered > 1 && document.visibilityState === 'visible';
+    if (silent !== cell.state.silent) cell.emit('cell-silence', { silent });
+    cell.state.silent = silent;
     if (cell.state.frames.some(({ ready }) => ready)) send(cell, { page: 'alive', number: ++asked });
   }, 3000);
   cell.listen(window, 'message', (event) => {
@@ -54,8 +56,8 @@ export function connected(cell: Inside) {
     const frame = cell.state.frames.find(({ key }) => key === shown?.dataset.key);
     if (!frame || event.origin !== new URL(frame.address).origin) return;
     const message = event.data as CellMessage;
-    if (message.cell === 'alive') answered = asked;
-    else hear(cell, frame, message);
+    if (message.cell === 'alive' || message.cell === 'ready') answered = asked;
+    if (message.cell !== 'alive') hear(cell, frame, message);
   });
   return () => clearInterval(timer);
 }

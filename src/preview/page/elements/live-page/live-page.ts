@@ -1,6 +1,6 @@
 import type { CellMessage, PageMessage } from '../../../messages.js';
 import { askCells, askCode, askToKeep, Refused } from '../../shared/api.js';
-import { follow } from '../../shared/follow.js';
+import { follow, leaveHung } from '../../shared/follow.js';
 import { hearCell } from '../../shared/hear-cell.js';
 import {
   comparePictures,
@@ -11,7 +11,7 @@ import {
   makeCells,
   stateRequest,
 } from '../../shared/loading.js';
-import { rowsOf, titleOf, treeHostOf } from '../../shared/sheet-rows.js';
+import { liveWords, rowsOf, titleOf, treeHostOf } from '../../shared/sheet-rows.js';
 import { pageState, type PageState } from '../../shared/sheet-state.js';
 import { readAddress, writeAddress, type Settings } from '../../shared/view.js';
 import { kilobytes as inKilobytes, verdictWords } from '../../shared/words.js';
@@ -31,6 +31,8 @@ export const state = () => ({
   styles: START.styles,
   cells: START.cells,
   version: START.version,
+  laterVersion: START.laterVersion,
+  arrived: START.arrived,
   states: START.states,
   pixels: START.pixels,
   log: START.log,
@@ -56,6 +58,8 @@ export const state = () => ({
   status: START.status,
   pictures: START.pictures,
   versions: START.versions,
+  hung: START.hung,
+  generation: START.generation,
 });
 
 const of = ({ state }: Inside): PageState => state as unknown as PageState;
@@ -78,6 +82,7 @@ export const results = {
     ...state.turned[state.chosen],
   }),
   turnedHere: ({ state }: Inside) => state.turned[state.chosen] ?? {},
+  liveHere: (page: Inside) => liveWords(of(page)),
   content: ({ state }: Inside) => ({
     ...state.element.samples[state.chosen]?.slots,
     ...state.written[state.chosen],
@@ -201,6 +206,11 @@ export function hear(page: Inside, event: Event) {
   hearCell(of(page), host, sample, message);
 }
 
+/** Cells that share a process all wait for the one that hangs: what is made next is made in another one. */
+export function noteSilence(page: Inside, event: Event) {
+  page.state.hung = detailOf<{ silent: boolean }>(event).silent;
+}
+
 export function enlarge(page: Inside, event: Event) {
   const { host, sample, large } = detailOf<{ host: string; sample: number; large: boolean }>(event);
   page.state.large = large ? `${sample} ${host}` : '';
@@ -266,7 +276,9 @@ export function reset(page: Inside) {
     css: Object.fromEntries(Object.keys(css).map((name) => [name, ''])),
     // Elements keep what they were given; new ones begin as the sample has it.
     version: state.version + 1,
+    laterVersion: state.version + 1,
   });
+  leaveHung(state);
   later(state, 'forget', 1000, () => (state.css = {}));
   void makeCells(state, chosen);
 }
@@ -316,7 +328,7 @@ export async function wantPicture(page: Inside, event: Event) {
   const state = of(page);
   if (state.pictures[tag] !== undefined) return;
   state.pictures = { ...state.pictures, [tag]: '' };
-  const { cells } = await askCells({ tag, hosts: ['html'], sample: 0, values: {}, slots: {} });
+  const { cells } = await askCells({ tag, hosts: ['html'], sample: 0, values: {}, slots: {} }, 0);
   state.pictures = { ...state.pictures, [tag]: cells[0]?.address ?? '' };
 }
 
