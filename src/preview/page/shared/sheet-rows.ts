@@ -1,6 +1,8 @@
 import type { LiveHost } from '../../shapes.js';
 import { differences } from './compare.js';
+import type { CellState } from '../../messages.js';
 import type { Row, ShownCell } from './rows.js';
+import type { Wanted } from './wanted.js';
 import { cellKey, type PageState } from './sheet-state.js';
 import { brief } from './words.js';
 
@@ -10,7 +12,7 @@ export function rowsOf(state: PageState): readonly Row[] {
   const hosts = element.hosts.filter(({ missing }) => missing === undefined);
   return element.samples.map(({ name, steps }, place) => {
     const first = hosts[0] && state.states[cellKey(place, hosts[0].name)];
-    const values = state.turned[place] ?? {};
+    const values = state.turned[place] ?? NONE;
     return {
       key: `${tag} ${place}`,
       place,
@@ -30,22 +32,43 @@ export function rowsOf(state: PageState): readonly Row[] {
           version: place === chosen ? version : laterVersion,
           state: own,
           pixels,
-          differs: [
-            ...differences(own, first),
-            ...(pixels > 0 ? [`picture: ${pixels} pixels are other`] : []),
-          ],
-          wanted: {
+          differs: differs(own, first, pixels),
+          wanted: same(`${place} ${hostName}`, {
             values,
             css,
             styles,
             view: settings.view,
             trees: place === chosen && hostName === treeHostOf(state),
             recording: place === chosen && state.recording,
-          },
+          }),
         };
       }),
     };
   });
+}
+
+const NONE = {};
+const NOTHING: readonly string[] = [];
+
+/** What cells were wanted to be like last, by cell. */
+const wantedLast = new Map<string, Wanted>();
+
+/** The same object as before where nothing in it is another one, so that a cell that nothing concerns is not looked at. */
+function same(cell: string, wanted: Wanted): Wanted {
+  const last = wantedLast.get(cell);
+  if (last && Object.keys(wanted).every((name) => wanted[name] === last[name])) return last;
+  wantedLast.set(cell, wanted);
+  return wanted;
+}
+
+function differs(
+  own: CellState | undefined,
+  first: CellState | undefined,
+  pixels: number,
+): readonly string[] {
+  const found = differences(own, first);
+  if (pixels > 0) found.push(`picture: ${pixels} pixels are other`);
+  return found.length === 0 ? NOTHING : found;
 }
 
 export function titleOf({ title, version }: LiveHost): string {
