@@ -52,6 +52,7 @@ export class Camera {
     // As on the page: what nothing is bound to is written into the example, all else is set.
     const written = Object.entries(values).filter(([name]) => start[name] === undefined);
     const scene = liveScene(facts, { sample, values: Object.fromEntries(written), slots });
+    await this.live.whole.of(tag);
     const prepared = await this.live.cells.prepare(host, scene);
     if ('refused' in prepared) throw new Error(prepared.refused);
     const page = await this.#opened();
@@ -72,7 +73,10 @@ export class Camera {
       return { png, width, height };
     } catch (error) {
       if (error instanceof PageCrashed) this.#page = undefined;
-      throw error;
+      // What was thrown in the page comes with where that was.
+      throw error instanceof PageCrashed
+        ? error
+        : new Error((error as Error).message.split('\n')[0]!.replace(/^Error: /, ''));
     }
   }
 

@@ -31,7 +31,7 @@ export async function describeLibrary(live: LiveLibrary): Promise<LiveOverview> 
     if (severity === 'warning') count.warnings++;
   }
   const elements = await Promise.all(
-    live.analysis.elements.map(async ({ contract: { tag, summary = '' }, folder }) => ({
+    live.elements.map(async ({ contract: { tag, summary = '' }, folder }) => ({
       tag,
       summary,
       ...(counts.get(folder.folder) ?? { errors: 0, warnings: 0 }),
@@ -92,7 +92,7 @@ export async function describeElement(
       ...word(method),
       parameters: method.parameters.map(({ name, schema, optional }) => ({
         name,
-        schema: { ...followReference(schema, contract.definitions) },
+        schema: withoutReferences(schema, contract.definitions),
         optional,
         example: schema.examples?.[0],
       })),
@@ -150,7 +150,7 @@ function describeProperty(property: Property, contract: Contract): LiveProperty 
     minimum,
     maximum,
     step: multipleOf ?? (schema.type === 'integer' ? 1 : undefined),
-    schema: { ...followReference(schema, contract.definitions) },
+    schema: withoutReferences(schema, contract.definitions),
   };
 }
 
@@ -169,6 +169,29 @@ function controlOf(property: Property): ControlKind {
     default:
       return 'json';
   }
+}
+
+/** A type in which what it refers to stands in its place, so far as a person looks. */
+function withoutReferences(
+  source: JsonSchema,
+  definitions: Contract['definitions'],
+  depth = 0,
+): Record<string, unknown> {
+  const schema = followReference(source, definitions);
+  if (depth > 6) return {};
+  const inner = (part: JsonSchema): object => withoutReferences(part, definitions, depth + 1);
+  const { items, properties } = schema;
+  return {
+    ...schema,
+    ...(items ? { items: inner(items) } : {}),
+    ...(properties
+      ? {
+          properties: Object.fromEntries(
+            Object.entries(properties).map(([name, part]) => [name, inner(part)]),
+          ),
+        }
+      : {}),
+  };
 }
 
 /** A type in a few words. */

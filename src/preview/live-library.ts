@@ -23,6 +23,8 @@ export class LiveLibrary {
   readonly #listeners = new Set<(change: LiveChange) => void>();
   #analysis!: Analysis;
   #byTag: ReadonlyMap<string, LibraryElement> = new Map();
+  /** Elements whose contract cannot be read now. */
+  #unread: ReadonlySet<LibraryElement> = new Set();
   /** Findings of the types, which take longer. */
   #typed: CheckedLibrary | undefined;
   readonly #facts = new WeakMap<LibraryElement, ElementFacts>();
@@ -67,6 +69,10 @@ export class LiveLibrary {
     return [...this.#byTag.keys()];
   }
 
+  get elements(): LibraryElement[] {
+    return [...this.#byTag.values()];
+  }
+
   /** An element as it is on disk: what is said of it. */
   element(tag: string): LibraryElement | undefined {
     return this.#byTag.get(tag);
@@ -99,25 +105,39 @@ export class LiveLibrary {
 
   isBroken(tag: string): boolean {
     const element = this.element(tag);
-    return element !== undefined && this.package.element(tag) !== element;
+    // One that cannot be read is what it was, and still not what is on disk.
+    return element !== undefined && (this.#unread.has(element) || this.package.element(tag) !== element);
   }
 
   /** What is not told of any one element: configuration, traits, styles, contracts that cannot be read. */
   get otherFindings(): Finding[] {
-    const folders = this.#analysis.elements.map(({ folder }) => `${folder.folder}/`);
+    const folders = [...this.#byTag.values()].map(({ folder }) => `${folder.folder}/`);
     return this.findings.filter(({ file }) => !folders.some((folder) => file.startsWith(folder)));
   }
 
   #look(): void {
     this.#analysis = this.workspace.analysis();
-    this.#byTag = new Map(this.#analysis.elements.map((element) => [element.contract.tag, element]));
+    const elements = this.#withUnreadable();
+    this.#byTag = new Map(elements.map((element) => [element.contract.tag, element]));
     this.#typed = undefined;
     this.whole.forget();
     const wrong = new Set(
       this.#analysis.findings.flatMap(({ severity, file }) => (severity === 'error' ? [file] : [])),
     );
-    const broken = this.#analysis.elements.filter((element) => isBroken(element, wrong));
-    this.package.take(this.#analysis, new Set(broken));
+    const broken = elements.filter((element) => isBroken(element, wrong));
+    this.package.take({ ...this.#analysis, elements }, new Set(broken));
+  }
+
+  /** All elements; one whose contract cannot be read now is there as it was. */
+  #withUnreadable(): LibraryElement[] {
+    const { elements, library } = this.#analysis;
+    const read = new Set(elements.map(({ folder }) => folder.folder));
+    const folders = new Set(library.elements.map(({ folder }) => folder));
+    const unreadable = [...this.#byTag.values()].filter(
+      ({ folder: { folder } }) => folders.has(folder) && !read.has(folder),
+    );
+    this.#unread = new Set(unreadable);
+    return [...elements, ...unreadable];
   }
 
   #newCells(): HostCells {

@@ -307,10 +307,15 @@ export class LiveServer {
     const facts = this.live.facts(tag);
     if (!facts) return { cells: [] };
     const scene = liveScene(facts, state);
+    const wrong = await this.live.whole.of(tag).then(
+      () => '',
+      (error: Error) => error.message,
+    );
     const names = this.#hosts(hosts.join());
     const origin = await this.#originOf(generation);
     const cells = await Promise.all(
       names.map(async (host) => {
+        if (wrong !== '') return { host, address: '', refused: wrong };
         const prepared = await this.live.cells.prepare(host, scene);
         return 'key' in prepared
           ? { host, address: `${origin}/cell/${prepared.key}`, refused: '' }

@@ -76,10 +76,10 @@ export class SourceModules {
         format: 'esm',
         target: 'es2022',
         sourcemap: 'inline',
-        sourceRoot: '/',
         charset: 'utf8',
         logLevel: 'silent',
-        outfile: join(this.root, `${path}.js`),
+        // From the root on, so that source maps name files as the library does.
+        outfile: join(this.root, 'module.js'),
         plugins: [this.#apart(imports)],
       });
       this.#good.set(path, { code: outputFiles[0]!.text, imports });

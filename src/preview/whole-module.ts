@@ -1,3 +1,4 @@
+import type { BuildFailure } from 'esbuild';
 import type { LibraryElement } from '../library/library-element.js';
 import { moduleAt } from './module-at.js';
 import type { LivePackage } from './live-package.js';
@@ -48,7 +49,7 @@ export class WholeModules {
 
   async #make(tag: string): Promise<WholeModule> {
     const { build } = await import('esbuild');
-    const { outputFiles } = await build({
+    const { outputFiles = [] } = await build({
       entryPoints: [`/package/use/${tag}.js`],
       bundle: true,
       write: false,
@@ -70,11 +71,20 @@ export class WholeModules {
             });
             build.onLoad({ filter: /.*/, namespace: 'live-package' }, async ({ path }) => {
               const contents = await moduleAt(this.live, path);
-              return contents === undefined ? { errors: [{ text: `There is no ${path}.` }] } : { contents };
+              if (contents !== undefined) return { contents };
+              const [, other] =
+                /^\/package\/(?:elements|classes|development)\/([^/]+?)(?:\.class)?\.js$/.exec(path) ?? [];
+              return {
+                errors: [
+                  { text: other ? `<${other}>, which it shows, has errors.` : `There is no ${path}.` },
+                ],
+              };
             });
           },
         },
       ],
+    }).catch(({ errors, message }: BuildFailure) => {
+      throw new Error(errors?.[0]?.text ?? message);
     });
     const [map, code] = [
       outputFiles.find(({ path }) => path.endsWith('.map')),

@@ -34,7 +34,8 @@ export function leaveHung(state: PageState): boolean {
 
 function take(state: PageState, change: LiveChange, moved: (to: string) => void): void {
   const { tag } = state;
-  state.status = change.unreadable ?? '';
+  if (change.unreadable !== undefined || state.unreadable !== '') state.status = change.unreadable ?? '';
+  state.unreadable = change.unreadable ?? '';
   const renamed = change.renamed.find(({ from }) => from === tag);
   if (renamed) {
     moved(renamed.to);

@@ -88,6 +88,8 @@ export const pageState = () => ({
   settings: readAddress({ pathname: '/', search: '' }).settings as Settings,
   search: '',
   status: '',
+  /** Why the library cannot be read, while it cannot. */
+  unreadable: '',
   /** Addresses of the overview's pictures, by tag, and how often each was made anew. */
   pictures: {} as Readonly<Record<string, string>>,
   versions: {} as Readonly<Record<string, number>>,

@@ -56,6 +56,7 @@ export const state = () => ({
   settings: START.settings,
   search: START.search,
   status: START.status,
+  unreadable: START.unreadable,
   pictures: START.pictures,
   versions: START.versions,
   hung: START.hung,
