@@ -194,9 +194,17 @@ export class PreviewPage {
   /** Clicks into a cell as a person does, from its upper left corner on. */
   async clickCell(place: number, x: number, y: number): Promise<void> {
     await this.see(`deep('live-cell')[${place}].scrollIntoView({ block: 'center' })`);
-    const at = await this.see<{ x: number; y: number }>(
-      `(({ x, y }) => ({ x, y }))(deep('live-cell')[${place}].shadowRoot.querySelector('iframe').getBoundingClientRect())`,
-    );
+    const measure = (): Promise<{ x: number; y: number }> =>
+      this.see(
+        `(({ x, y }) => ({ x, y }))(deep('live-cell')[${place}].shadowRoot.querySelector('iframe').getBoundingClientRect())`,
+      );
+    let at = await measure();
+    // What comes in late may move it.
+    for (let before = { x: -1, y: -1 }; before.y !== at.y;) {
+      before = at;
+      await new Promise((resolve) => setTimeout(resolve, 400));
+      at = await measure();
+    }
     await this.page.click(at.x + x, at.y + y, 5000);
   }
 

@@ -579,7 +579,7 @@ describe('for everybody', () => {
 describe('what stands in a cell', () => {
   it('reaches neither the page nor what the page may do', async () => {
     const reach = `
-  const tried = [];
+  const tried: string[] = [];
   try { tried.push(String(parent.document)); } catch { tried.push('no document'); }
   void fetch('${live.address}/api/library').then(() => 'read', () => 'not read').then((one) => {
     tried.push(one);

@@ -33,11 +33,22 @@ export class HostCells {
   readonly #files = new Map<string, string>();
   readonly #examples = new Map<string, LiveExample>();
 
+  #tags: ReadonlySet<string>;
+
   /** `root` is the library's folder; `tags` are its elements'. */
   constructor(
     readonly root: string,
-    readonly tags: ReadonlySet<string>,
-  ) {}
+    tags: readonly string[],
+  ) {
+    this.#tags = new Set(tags);
+  }
+
+  /** Says which elements there are now: compilers want to know. Examples that were made stay. */
+  retag(tags: readonly string[]): void {
+    if (tags.length === this.#tags.size && tags.every((tag) => this.#tags.has(tag))) return;
+    this.#tags = new Set(tags);
+    this.#hosts.clear();
+  }
 
   /** A host as the page names it, with what is missing of it. */
   async describe(name: string): Promise<LiveHost> {
@@ -106,6 +117,6 @@ export class HostCells {
       ...[...specifiers].map(([specifier, file]) => [specifier, `/hosts/${base}/${file}`]),
       ['lastwright:mount', `/hosts/${base}/mount.js`],
     ]) as Record<string, string>;
-    return { installed: found, compiler: new ExampleCompiler(found, this.tags), imports };
+    return { installed: found, compiler: new ExampleCompiler(found, this.#tags), imports };
   }
 }

@@ -19,7 +19,7 @@ const CALM = 1000;
 export class LiveLibrary {
   readonly package: LivePackage;
   readonly whole: WholeModules;
-  cells: HostCells;
+  readonly cells: HostCells;
   readonly #listeners = new Set<(change: LiveChange) => void>();
   #analysis!: Analysis;
   #byTag: ReadonlyMap<string, LibraryElement> = new Map();
@@ -37,7 +37,7 @@ export class LiveLibrary {
     this.package = new LivePackage(root);
     this.whole = new WholeModules(this.package);
     this.#look();
-    this.cells = this.#newCells();
+    this.cells = new HostCells(root, this.tags);
   }
 
   /** Watches its files until it is ended. */
@@ -140,10 +140,6 @@ export class LiveLibrary {
     return [...elements, ...unreadable];
   }
 
-  #newCells(): HostCells {
-    return new HostCells(this.workspace.library.root, new Set(this.tags));
-  }
-
   /** Reads what was saved, and tells of what it touches. */
   async #saved(paths: readonly string[], again: boolean): Promise<void> {
     const { root } = this.workspace.library;
@@ -157,7 +153,7 @@ export class LiveLibrary {
     const [anew, modules] = await Promise.all([this.#update(paths), this.package.sources.update([...files])]);
     if (anew.length === 0 && this.#unreadable === unreadableBefore && (again || !modules)) return;
     this.#look();
-    if (this.tags.join() !== [...before.keys()].join()) this.cells = this.#newCells();
+    this.cells.retag(this.tags);
     const now = new Map(this.tags.map((tag) => [tag, this.package.element(tag)]));
     const changed = this.tags.filter((tag) => now.get(tag) !== before.get(tag));
     const restyled =

@@ -32,7 +32,7 @@ interface LiveClass {
 export class LivePackage {
   readonly sources: SourceModules;
   /** The last good version of each element, by tag. */
-  #good = new Map<string, LibraryElement>();
+  readonly #good = new Map<string, LibraryElement>();
   #emitted = new Set<string>();
   #styles: LibraryStyles = { sheets: [], css: '' };
   #stylesOf = '';
@@ -49,13 +49,8 @@ export class LivePackage {
       this.#stylesOf = now;
       this.#styles = shipLibraryStyles(styles, this.root, []);
     }
-    this.#good = new Map(
-      elements.flatMap((element) => {
-        const { tag } = element.contract;
-        const good = broken.has(element) ? this.#good.get(tag) : element;
-        return good ? [[tag, good] as const] : [];
-      }),
-    );
+    // One that is gone stays: half of its files may be there, and the others in a moment.
+    for (const element of elements) if (!broken.has(element)) this.#good.set(element.contract.tag, element);
     this.#emitted = new Set(
       [...this.#good.values()]
         .filter(({ contract }) => isEmitted(contract))

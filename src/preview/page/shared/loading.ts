@@ -30,7 +30,10 @@ export async function describe(state: PageState): Promise<void> {
   if (tag !== state.tag) return;
   state.missing = element === undefined;
   state.element = element ?? NO_ELEMENT;
-  if (!element) return;
+  if (!element) {
+    state.cells = {};
+    return;
+  }
   if (state.chosen >= element.samples.length) state.chosen = 0;
   const scenes = ({ samples, hosts, properties }: typeof element): string =>
     JSON.stringify([samples, hosts, properties]);

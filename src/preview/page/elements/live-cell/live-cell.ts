@@ -6,6 +6,8 @@ interface Frame {
   key: string;
   address: string;
   ready: boolean;
+  /** When it was asked for. */
+  begun: number;
 }
 
 export const state = () => ({
@@ -77,18 +79,31 @@ function hear(cell: Inside, frame: Frame, message: CellMessage) {
     cell.state.frames = [{ ...frame, ready: true }];
     cell.state.silent = false;
     tellWanted(cell, cell.wanted as Wanted, {});
+    renew(cell);
   } else if (frame !== cell.state.frames.at(-1)) return;
   const { host, sample } = cell.host;
   cell.emit('cell-message', { host, sample, message });
 }
 
-/** Makes the cell anew, beside what is seen until it is there. */
+/** A frame that takes longer than this, in milliseconds, is not waited for. */
+const PATIENCE = 2000;
+
+/**
+ * Makes the cell anew, beside what is seen until it is there. One that is being made comes to its end first: where a frame is
+ * taken away while it loads, browsers can hold up others that load the same for many seconds.
+ */
 function renew(cell: Inside) {
   const { address, version } = cell;
-  const seen = cell.state.frames.filter(({ ready }) => ready).slice(-1);
+  const { frames } = cell.state;
   const key = `${address} ${version}`;
-  if (cell.state.frames.at(-1)?.key === key) return;
-  cell.state.frames = address ? [...seen, { key, address, ready: false }] : [];
+  if (frames.at(-1)?.key === key) return;
+  const coming = frames.find(({ ready }) => !ready);
+  if (address && coming && performance.now() - coming.begun < PATIENCE) {
+    setTimeout(() => renew(cell), PATIENCE);
+    return;
+  }
+  const seen = frames.filter(({ ready }) => ready).slice(-1);
+  cell.state.frames = address ? [...seen, { key, address, ready: false, begun: performance.now() }] : [];
 }
 
 function tellWanted(cell: Inside, now: Wanted, before: Wanted) {
