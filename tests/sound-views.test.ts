@@ -115,3 +115,42 @@ describe('a library of sound elements from views', () => {
       expect(seen(element, facet).length, `${element} ${facet}`).toBeGreaterThan(0);
   });
 });
+
+describe('what a view may do', () => {
+  it('names a result whose function takes nothing', async () => {
+    const folder = writeFiles({
+      'lastwright.yaml': 'library: 1\n',
+      'elements/quay-tide/quay-tide.contract.yaml': 'contract: 1\ntag: quay-tide\n',
+      'elements/quay-tide/quay-tide.html':
+        '<template for-each="one of hours" key="one"><i>{one.toFixed(1)}</i></template>\n',
+      'elements/quay-tide/quay-tide.ts': 'export const results = { hours: () => [6, 12] };\n',
+    });
+    const { stdout } = await lastwright(['check', '--library', folder]);
+    expect(stdout).toContain('1 element: 0 errors, 0 warnings');
+    // What it gives has its type.
+    writeFiles({ 'elements/quay-tide/quay-tide.html': '<p>{hours.length.trim()}</p>\n' }, folder);
+    expect((await lastwright(['check', '--library', folder])).stdout).toContain('view/type');
+  });
+
+  it('promises an event that comes from an element inside and leaves by itself', async () => {
+    const inner = (detail: string): Record<string, string> => ({
+      'elements/quay-bell/quay-bell.contract.yaml': `contract: 1\ntag: quay-bell\nevents: { bell-ring: ${detail} }\n`,
+      'elements/quay-bell/quay-bell.html': '<button type="button" onclick="ring()">Ring</button>\n',
+      'elements/quay-bell/quay-bell.ts': "export function ring(bell) { bell.emit('bell-ring'); }\n".replace(
+        '(bell)',
+        '(bell: any)',
+      ),
+    });
+    const folder = writeFiles({
+      'lastwright.yaml': 'library: 1\n',
+      ...inner('{}'),
+      'elements/quay-tower/quay-tower.contract.yaml':
+        'contract: 1\ntag: quay-tower\nevents: { bell-ring: {} }\n',
+      'elements/quay-tower/quay-tower.html': '<quay-bell></quay-bell>\n',
+    });
+    expect((await lastwright(['check', '--library', folder])).stdout).toContain('0 errors, 0 warnings');
+    // One that stays inside of the inner element reaches nobody.
+    writeFiles(inner('{ composed: false }'), folder);
+    expect((await lastwright(['check', '--library', folder])).stdout).toContain('event/never-emitted');
+  });
+});
