@@ -30,8 +30,18 @@ describe('the README', () => {
         ran.push(words[2]!);
       }
     }
-    expect([...new Set(ran)].sort()).toEqual(['add', 'build', 'check', 'demo', 'explain', 'init', 'verify']);
+    expect([...new Set(ran)].sort()).toEqual([
+      'add',
+      'build',
+      'check',
+      'demo',
+      'explain',
+      'init',
+      'preview',
+      'verify',
+    ]);
     expect(existsSync(join(folder, 'dist/harbor-lights.bundle.js'))).toBe(true);
+    expect(existsSync(join(folder, 'pictures/quay-light/flashes.html.png'))).toBe(true);
     expect(existsSync(join(folder, 'my-harbor/.lastwright/verify.html'))).toBe(true);
   }, 400_000);
 

@@ -26,6 +26,16 @@ const ends = new WeakMap();
 export function connected(ear) { ends.set(ear.host, ear.listen(window, 'quay-shout', () => { ear.heard += 1; })); }
 export function stop(ear) { ends.get(ear.host)(); }
 `,
+  'elements/quay-space/quay-space.contract.yaml':
+    'contract: 1\ntag: quay-space\nproperties: { on: { type: boolean, reflect: true } }\n',
+  'elements/quay-space/quay-space.html': `<label>In
+  <select>
+    <option>Port</option>
+  </select>
+  now</label>
+<p><b>berth</b><template when="on"> by day</template><template when="on">
+  or night
+</template></p>`,
   'elements/quay-tick/quay-tick.contract.yaml':
     'contract: 1\ntag: quay-tick\nproperties: { on: { type: boolean }, count: { type: integer, minimum: 2, maximum: 4, default: 4 } }\nform: { value: on }\nparts: { box: {} }\nevents: { change: { relay: box } }\n',
   'elements/quay-tick/quay-tick.html': '<button> {on} </button><input part="box" type="checkbox">',
@@ -106,6 +116,17 @@ describe('in the browser', () => {
         const tick = document.body.appendChild(document.createElement('quay-tick'));
         const seen = tick.shadowRoot.querySelector('button').textContent; tick.remove(); return seen;`),
     ).toBe('false');
+  });
+
+  it('a space that is meant is drawn, beside a control in its line and at the edge of a block', async () => {
+    expect(
+      await run(`
+        const space = document.body.appendChild(document.createElement('quay-space'));
+        space.on = true; await space.settled;
+        const [label, words] = space.shadowRoot.children;
+        const seen = [label.textContent, label.querySelector('select').childNodes.length, words.textContent];
+        space.remove(); return seen;`),
+    ).toEqual(['In Port now', 1, 'berth by dayor night']);
   });
 
   it('the manifest tells which properties are reflected', async () => {

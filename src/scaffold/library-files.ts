@@ -40,6 +40,7 @@ output: dist
         scripts: {
           check: 'lastwright check',
           build: 'lastwright build',
+          preview: 'lastwright preview',
           verify: 'lastwright verify',
           test: 'node --test',
         },

@@ -5,10 +5,13 @@ import type { MarkupNode, MarkupText } from './parse-view.js';
 export const BLOCK_LEVEL = new Set(
   (
     'address article aside blockquote center dd details dialog dir div dl dt fieldset figcaption figure footer form ' +
-    'h1 h2 h3 h4 h5 h6 header hgroup hr legend li main menu nav ol option optgroup p search section select ' +
+    'h1 h2 h3 h4 h5 h6 header hgroup hr legend li main menu nav ol option optgroup p search section ' +
     'summary table caption colgroup col thead tbody tfoot tr td th ul'
   ).split(' '),
 );
+
+/** Elements that stand in a line and lay out their content by itself: white space at its edges is never drawn. */
+const ALONE = new Set(['button', 'select']);
 
 const KEEPING = new Set(['pre', 'textarea', 'listing']);
 
@@ -28,7 +31,6 @@ export function withoutLayoutSpace(
 ): MarkupNode[] {
   const merged = mergeText(nodes);
   if (keeps) return merged;
-  const edge = parent === undefined || parent === 'button' || BLOCK_LEVEL.has(parent);
   const result: MarkupNode[] = [];
   merged.forEach((node, place) => {
     if (node.kind !== 'text') {
@@ -38,6 +40,8 @@ export function withoutLayoutSpace(
     const before = merged[place - 1];
     const after = merged[place + 1];
     const lineBreak = node.parts.some((part) => typeof part === 'string' && part.includes('\n'));
+    // A block of the view stands among others: a space at its edge is meant, a line break is not.
+    const edge = parent === undefined ? lineBreak : ALONE.has(parent) || BLOCK_LEVEL.has(parent);
     const atStart = before ? swallowsSpace(before, lineBreak) : edge;
     const atEnd = after ? swallowsSpace(after, lineBreak) : edge;
     const parts = collapse(node.parts, atStart, atEnd);
