@@ -139,11 +139,11 @@ export class PreviewPage {
   }
 
   /** Starts the command for the library that is there. */
-  async run(args: readonly string[] = ['--port', '0']): Promise<void> {
+  async run(args: readonly string[] = ['--port', '0'], env: Record<string, string> = {}): Promise<void> {
     const child = spawn(
       process.execPath,
       [join(REPOSITORY, 'bin/lastwright.js'), 'preview', '--json', '--library', this.root, ...args],
-      { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, NO_COLOR: '1' } },
+      { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, NO_COLOR: '1', ...env } },
     );
     this.child = child;
     let said = '';

@@ -1,10 +1,10 @@
-import { existsSync, readFileSync, renameSync, rmSync } from 'node:fs';
+import { chmodSync, existsSync, readFileSync, renameSync, rmSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { createRequire } from 'node:module';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { lastwright } from './helpers.js';
+import { lastwright, writeFiles } from './helpers.js';
 import { HARBOR, PreviewPage } from './preview-page.js';
 
 const live = new PreviewPage();
@@ -124,6 +124,28 @@ describe('the server of the live page', () => {
     await expect(fetch(other.address)).rejects.toThrow();
   });
 
+  it.skipIf(process.platform !== 'linux')(
+    'opens the browser of the machine where that is wanted',
+    async () => {
+      const tools = writeFiles({ 'xdg-open': '#!/bin/sh\necho "$1" > "$0.was"\n' });
+      chmodSync(join(tools, 'xdg-open'), 0o755);
+      const other = new PreviewPage();
+      other.root = live.root;
+      await other.run(['--port', '0', '--open', '--element', 'quay-row'], {
+        PATH: `${tools}:${process.env.PATH}`,
+      });
+      await expect
+        .poll(
+          () => existsSync(join(tools, 'xdg-open.was')) && readFileSync(join(tools, 'xdg-open.was'), 'utf8'),
+          {
+            timeout: 10_000,
+          },
+        )
+        .toBe(`${other.address}/element/quay-row\n`);
+      expect(await other.stop()).toBe(0);
+    },
+  );
+
   it.each([
     [['--element', 'quay-mats'], 'quay-mast'],
     [['--host', 'vuee'], 'vue'],
@@ -200,7 +222,7 @@ describe('the sheet of an element', () => {
     await live.until(`texts('live-control .problem').join() === '[0].id must be string, and is number.'`);
     await live.see(`give('flags', '[{')`);
     await live.until(`/JSON/.test(texts('live-control .problem').join())`);
-    expect(await live.see(`cells()[0].properties.flags.map(({ id }) => id)`)).toEqual(['blue', 'white']);
+    await live.until(`cells()[0]?.properties.flags.map(({ id }) => id).join() === 'blue,white'`);
     await live.see(`give('flags', '[{ "id": "blue" }]')`);
     await live.until(`texts('live-control .problem').length === 0`);
   });
@@ -268,6 +290,30 @@ describe('the sheet of an element', () => {
     expect(at(13, 30), 'the edge of the pole').toEqual([200, 0, 0]);
     expect(at(300, 60), 'its ground').toEqual([10, 20, 30]);
     expect(png.width).toBe(400);
+  });
+
+  it('frames a part, and a node of the tree, while somebody points at it', async () => {
+    const red = async (): Promise<number> => {
+      const { png } = await picture(0);
+      let count = 0;
+      for (let place = 0; place < png.data.length; place += 4)
+        if (png.data[place] === 0xb3 && png.data[place + 1] === 0x26 && png.data[place + 2] === 0x1e) count++;
+      return count;
+    };
+    const point = (selector: string, type: string): Promise<unknown> =>
+      live.see(`(${selector}).dispatchEvent(new PointerEvent('${type}'))`);
+    expect(await red()).toBe(0);
+    for (const selector of [
+      `deep('live-contract button').find((one) => one.innerText === 'Show pole')`,
+      `deep('live-node button').find((one) => one.innerText.startsWith('button'))`,
+    ]) {
+      await point(selector, 'pointerenter');
+      await new Promise((resolve) => setTimeout(resolve, 200));
+      expect(await red(), selector).toBeGreaterThan(100);
+      await point(selector, 'pointerleave');
+      await new Promise((resolve) => setTimeout(resolve, 200));
+      expect(await red(), selector).toBe(0);
+    }
   });
 
   it('makes a cell large, and small again by a key', async () => {
@@ -371,7 +417,7 @@ describe('after a save', () => {
       `texts('live-findings li').some((line) => line.includes('"hieght"') && line.includes('quay-mast.html:3:10'))`,
     );
     expect(await live.see(`texts('live-findings .broken').length`)).toBe(1);
-    expect(await live.see(`cells()[1].text`)).toContain('KEPT');
+    await live.until(`cells()[1]?.text.includes('KEPT')`);
     restore();
     await live.until(`texts('live-findings li').length === 0`);
   });
@@ -432,6 +478,23 @@ describe('after a save', () => {
     restore();
     await live.until(`texts('live-log li')[0]?.startsWith('save')`);
   });
+
+  it('compares pictures, where that is wanted', async () => {
+    save(
+      '.ts',
+      (text) =>
+        `${text}export function connected(mast: Inside) {\n  setTimeout(() => mast.host.closest('[data-v-app]') && ((mast.parts.pole as HTMLElement).style.backgroundColor = 'yellow'));\n}\n`,
+    );
+    await live.until(`texts('live-log li')[0]?.startsWith('save') && deep('iframe.coming').length === 0`);
+    expect(await live.see(`texts('live-cell .mark')`)).toEqual([]);
+    await live.see(
+      `(() => { const box = deep('live-settings label').find((one) => one.innerText.includes('compare')).querySelector('input'); box.click(); })()`,
+    );
+    await live.until(`texts('live-cell .mark').join() === 'differs: picture'`, 30_000);
+    expect(await live.see(`location.search`)).toContain('pictures=compared');
+    restore();
+    await live.until(`texts('live-cell .mark').length === 0`, 30_000);
+  }, 90_000);
 
   it('goes on where a cell hangs, and leaves it behind at the next save', async () => {
     save('.ts', (text) => text.replace('  mast.host.raised = true;', '  for (;;);'));
@@ -521,6 +584,27 @@ describe('keeping a sample', () => {
     await live.until(`texts('.status').join().startsWith('Kept in')`);
     expect(live.read('elements/quay-row/quay-row.samples.yaml')).toBe('- sample: Two\n');
     rmSync(join(live.root, 'elements/quay-row/quay-row.samples.yaml'));
+  });
+});
+
+describe('a slot that belongs to items', () => {
+  it('has a line for each item, whose content reaches its own slot', async () => {
+    const folder = 'elements/quay-list/quay-list';
+    writeFiles(
+      {
+        [`${folder}.contract.yaml`]:
+          'contract: 1\ntag: quay-list\nproperties: { ships: { type: array, items: { type: object, properties: { id: { type: string } }, required: [id] }, default: [] } }\nslots: { note: { each: ships, key: id } }\n',
+        [`${folder}.html`]:
+          '<template for-each="ship of ships" key="ship.id"><p>{ship.id}: <slot name="note-{ship.id}"></slot></p></template>\n',
+        [`${folder}.css`]: ':host { display: block }\n',
+        [`${folder}.samples.yaml`]: '- sample: Two\n  properties: { ships: [{ id: a }, { id: b }] }\n',
+      },
+      live.root,
+    );
+    await live.open('/element/quay-list?hosts=html,react', 2);
+    await live.see(`give('Content of the slot note-b', '<i>late</i>')`);
+    await live.until(`cells().every((one) => one?.text === 'a: b: late')`);
+    rmSync(join(live.root, 'elements/quay-list'), { recursive: true });
   });
 });
 

@@ -26,7 +26,7 @@ export interface CellData {
 
 /** The document of a cell, and the policy that goes with it. */
 export function cellHtml(
-  { imports }: LiveExample,
+  { imports, preloads }: LiveExample,
   libraryName: string,
   data: CellData,
   modules: readonly string[],
@@ -34,7 +34,7 @@ export function cellHtml(
   const map = inScript({ imports: { ...imports, [`${libraryName}/`]: '/whole/' } });
   const policy = `${POLICY}; script-src 'self' '${hashOf(map)}'; frame-ancestors ${data.page}`;
   // What imports lead to one by one is asked for at once.
-  const preloads = [data.example, ...Object.values(imports), ...modules]
+  const links = [data.example, ...preloads, ...modules]
     .map((address) => `<link rel="modulepreload" href="${escapeMarkup(address)}">`)
     .join('\n');
   const html = `<!doctype html>
@@ -45,7 +45,7 @@ export function cellHtml(
 <link rel="icon" href="data:,">
 <title>${escapeMarkup(data.tag)} in ${data.host}</title>
 <script type="importmap">${map}</script>
-${preloads}
+${links}
 <script type="application/json" id="cell">${inScript(data)}</script>
 <script type="module" src="/cell.js"></script>
 <style>body{margin:12px}</style>

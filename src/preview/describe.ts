@@ -82,7 +82,12 @@ export async function describeElement(
     properties: contract.properties.map((property) => describeProperty(property, contract)),
     slots: contract.slots
       .filter(({ drawn }) => drawn)
-      .map((slot) => ({ ...word(slot), accepts: slot.accepts?.join(', ') ?? '', each: slot.each ?? '' })),
+      .map((slot) => ({
+        ...word(slot),
+        accepts: slot.accepts?.join(', ') ?? '',
+        each: slot.each ?? '',
+        key: slot.key ?? '',
+      })),
     events: contract.events.map((event) => ({
       ...word(event),
       detail: event.detail ? typeWords(event.detail, contract) : '',

@@ -22,10 +22,12 @@ export interface LiveExample {
   source: string;
   code: string;
   imports: Record<string, string>;
+  /** Addresses of modules of the host that it is going to import. */
+  preloads: string[];
 }
 
 /** So many examples are kept: what cells show, and what they showed a while ago. */
-const KEPT = 400;
+const KEPT = 5000;
 
 /** Writes and compiles the examples that cells show, in each host as its users do. */
 export class HostCells {
@@ -71,7 +73,9 @@ export class HostCells {
     if (this.#examples.has(key)) return { key };
     try {
       const code = await ready.compiler.compile(source);
-      this.#keep(key, { host: name, tag: scene.tag, source, code, imports: ready.imports });
+      const { imports } = ready;
+      const preloads = this.#imported(imports, code + host.mountModule);
+      this.#keep(key, { host: name, tag: scene.tag, source, code, imports, preloads });
       return { key };
     } catch (error) {
       return { refused: `The framework's compiler refuses the example: ${(error as Error).message}` };
@@ -85,6 +89,20 @@ export class HostCells {
   /** A file of a host, by its path under `/hosts/`. */
   file(path: string): string | undefined {
     return this.#files.get(path);
+  }
+
+  /** The host's modules that some code names, and those that they import themselves. */
+  #imported(imports: Record<string, string>, code: string): string[] {
+    const named = Object.entries(imports).filter(
+      ([specifier]) => specifier === 'lastwright:mount' || code.includes(specifier),
+    );
+    const reached = new Set(named.map(([, address]) => address));
+    for (const address of reached) {
+      const text = this.#files.get(address.slice('/hosts/'.length)) ?? '';
+      for (const [, file] of text.matchAll(/(?:from|import)\s*"\.\/([\w-]+\.js)"/g))
+        reached.add(address.replace(/[^/]+$/, file!));
+    }
+    return [...reached];
   }
 
   #keep(key: string, example: LiveExample): void {

@@ -91,7 +91,8 @@ export type LiveElement = {
   file: string;
   encapsulation: 'open' | 'closed' | 'none';
   properties: LiveProperty[];
-  slots: (LiveMember & { accepts: string; each: string })[];
+  /** `each` is the array property whose items have one of it each, `key` the member that tells them apart. */
+  slots: (LiveMember & { accepts: string; each: string; key: string })[];
   events: (LiveMember & { detail: string; cancelable: boolean })[];
   methods: (LiveMember & { parameters: LiveParameter[] })[];
   parts: LiveMember[];

@@ -1,4 +1,4 @@
-import { readFile, realpath } from 'node:fs/promises';
+import { realpath } from 'node:fs/promises';
 import { dirname, extname, isAbsolute, join, relative, resolve, sep } from 'node:path';
 import type { BuildFailure, Plugin } from 'esbuild';
 import type { Finding } from '../findings/finding.js';
@@ -129,9 +129,4 @@ export class SourceModules {
 /** The path, from a library's root, of a module that a file of it names. */
 export function moduleBeside(file: string, specifier: string): string {
   return slashed(relative('/', resolve('/', dirname(file), specifier)));
-}
-
-/** The text of a file that may be gone. */
-export async function textOf(path: string): Promise<string | undefined> {
-  return readFile(path, 'utf8').catch(() => undefined);
 }

@@ -12,6 +12,15 @@ export const state = () => ({
 });
 
 export const results = {
+  /** A line for each slot; one that belongs to items has a line for each item that there is. */
+  slotLines({ element, values }: Inside) {
+    const { slots } = { ...NOTHING, ...(element as Partial<LiveElement>) };
+    return slots.flatMap((slot) => {
+      if (slot.each === '') return [slot];
+      const items = (values[slot.each] ?? []) as readonly Readonly<Record<string, unknown>>[];
+      return items.map((item) => ({ ...slot, name: `${slot.name}-${String(item[slot.key])}` }));
+    });
+  },
   sheet: ({ element }: Inside) => ({ ...NOTHING, ...(element as Partial<LiveElement>) }),
 };
 
