@@ -64,13 +64,14 @@ export class Workspace {
 
   /**
    * Everything that is wrong in the library: what the tool sees itself and, if wanted, what TypeScript sees. Large
-   * libraries are checked in two threads, of which the second may have been started ahead.
+   * libraries are checked in two threads, of which the second may have been started ahead. `gently` lets whatever else goes on
+   * come first.
    */
-  async check(withTypes: boolean, started?: SecondThread): Promise<CheckedLibrary> {
+  async check(withTypes: boolean, started?: SecondThread, gently = false): Promise<CheckedLibrary> {
     const { elements: folders } = this.#library;
     const missing = folders.filter((folder) => !this.#units.has(folder));
     const ended = missing.length >= MANY ? await this.#checkApart(withTypes, started) : undefined;
-    const types = withTypes ? await this.#checkTypes() : undefined;
+    const types = withTypes ? await this.#checkTypes(gently) : undefined;
     await ended;
     return { findings: this.#findings(types?.findings ?? []), unchecked: types?.unchecked };
   }
@@ -203,7 +204,7 @@ export class Workspace {
   }
 
   /** Writes the types that are not written yet, and asks TypeScript about all of them. */
-  #checkTypes(): ReturnType<typeof checkTypes> {
+  #checkTypes(gently: boolean): ReturnType<typeof checkTypes> {
     const { elements, root } = this.#library;
     const programs = elements.map((folder) => {
       if (this.#programs.has(folder)) return this.#programs.get(folder);
@@ -213,10 +214,16 @@ export class Workspace {
       return types?.program;
     });
     const program = joinPrograms(programs.filter((one) => one !== undefined));
-    return checkTypes(this.#library, this.#frame.shared, program, (folder) => {
-      const { element } = this.#whole(folder);
-      return element && { element, contracts: this.#contracts.around(folder) };
-    });
+    return checkTypes(
+      this.#library,
+      this.#frame.shared,
+      program,
+      (folder) => {
+        const { element } = this.#whole(folder);
+        return element && { element, contracts: this.#contracts.around(folder) };
+      },
+      gently,
+    );
   }
 }
 

@@ -227,7 +227,7 @@ export class LiveLibrary {
     this.#timer = setTimeout(() => {
       const asked = this.#analysis;
       void this.workspace
-        .check(true)
+        .check(true, undefined, true)
         .catch(() => undefined)
         .then((checked) => {
           // What was saved meanwhile is looked at after it.

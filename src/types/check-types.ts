@@ -1,5 +1,6 @@
 import { report } from '../findings/report.js';
 import { spawn } from 'node:child_process';
+import { constants, setPriority } from 'node:os';
 import { createRequire } from 'node:module';
 import { availableParallelism } from 'node:os';
 import { dirname, isAbsolute, join, relative } from 'node:path';
@@ -38,13 +39,14 @@ export type LookUp = (
 /**
  * Lets TypeScript (its native compiler, as a process) check views and behaviors of a library, with the types of
  * its elements that were written into the tool's own folder already. Few elements have problems: `lookUp` is asked for
- * those that do.
+ * those that do. `gently` lets whatever else goes on come first.
  */
 export async function checkTypes(
   library: Library,
   shared: Shared,
   elements: TypedProgram,
   lookUp: LookUp,
+  gently = false,
 ): Promise<CheckedTypes> {
   const { root } = library;
   const traits = traitTypeFiles(shared.traits.values());
@@ -65,6 +67,7 @@ export async function checkTypes(
       ...(again ? [] : ONCE),
     ],
     root,
+    gently,
   );
   const diagnostics = parseDiagnostics(output, root);
   if (diagnostics.length === 0 && ended !== 0) {
@@ -132,11 +135,19 @@ function run(
   command: string,
   args: readonly string[],
   cwd: string,
+  gently: boolean,
 ): Promise<{ output: string; ended: number | null }> {
   return new Promise((resolve) => {
     // The compiler runs once and ends: collecting its garbage less often takes a third of its time away.
     const env = { GOGC: '400', ...process.env };
     const child = spawn(command, args, { cwd, env, stdio: ['ignore', 'pipe', 'pipe'] });
+    if (gently && child.pid !== undefined) {
+      try {
+        setPriority(child.pid, constants.priority.PRIORITY_LOW);
+      } catch {
+        // It has ended already, or the system lets nobody do so.
+      }
+    }
     let output = '';
     child.stdout.on('data', (chunk: Buffer) => (output += chunk.toString()));
     child.stderr.on('data', (chunk: Buffer) => (output += chunk.toString()));
