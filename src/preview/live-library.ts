@@ -1,6 +1,7 @@
 import { relative } from 'node:path';
 import { watchFiles, type Watching } from '../analysis/watch-files.js';
 import type { CheckedLibrary, Workspace } from '../analysis/workspace.js';
+import { isEmitted } from '../contract/implementation.js';
 import type { Finding } from '../findings/finding.js';
 import { inReadingOrder } from '../findings/finding.js';
 import type { Analysis, LibraryElement } from '../library/library-element.js';
@@ -242,8 +243,7 @@ export class LiveLibrary {
 
 /** True for an element that cannot be built, for the errors in its own files. */
 function isBroken({ folder, contract, tree }: LibraryElement, wrong: ReadonlySet<string>): boolean {
-  const emitted = contract.implementation.kind === 'view';
-  if (emitted && !tree) return true;
+  if (isEmitted(contract) && !tree) return true;
   const files = [folder.contract, folder.view, folder.behavior, folder.style].flatMap(
     (one) => one?.file ?? [],
   );

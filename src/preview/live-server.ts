@@ -83,10 +83,6 @@ export class LiveServer {
 
   constructor(readonly live: LiveLibrary) {}
 
-  get addresses(): LiveAddresses {
-    return this.#addresses;
-  }
-
   /** Begins to listen: at the port, or at the next one that is free. */
   async start(port: number): Promise<LiveAddresses> {
     const { default: fastify } = await import('fastify');

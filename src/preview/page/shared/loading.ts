@@ -1,5 +1,5 @@
 import { askCells, askCode, askElement, askLibrary, askPictures, askSize } from './api.js';
-import { cellKey, NO_ELEMENT, sheetState, type PageState } from './sheet-state.js';
+import { cellKey, NO_ELEMENT, presentHosts, sheetState, type PageState } from './sheet-state.js';
 
 /** What somebody waits for before it is asked again, by name, for each page. */
 const waiting = new WeakMap<PageState, Map<string, ReturnType<typeof setTimeout>>>();
@@ -63,7 +63,7 @@ export function noteArrival(state: PageState, host: string): void {
 export async function makeCells(state: PageState, only?: number): Promise<void> {
   const { tag, element } = state;
   const places = only === undefined ? element.samples.map((_, place) => place) : [only];
-  const hosts = presentHosts(state);
+  const hosts = hostNames(state);
   const loaded = places.map(async (sample) => {
     const values = { ...state.bound[sample] };
     const slots = { ...state.written[sample] };
@@ -91,7 +91,7 @@ export function stateRequest(state: PageState) {
   const { tag, chosen } = state;
   return {
     tag,
-    hosts: presentHosts(state),
+    hosts: hostNames(state),
     sample: chosen,
     values: { ...state.turned[chosen] },
     slots: { ...state.written[chosen] },
@@ -115,6 +115,6 @@ export function comparePictures(state: PageState): void {
   });
 }
 
-function presentHosts({ element }: PageState): string[] {
-  return element.hosts.filter(({ missing }) => missing === undefined).map(({ name }) => name);
+function hostNames(state: PageState): string[] {
+  return presentHosts(state).map(({ name }) => name);
 }

@@ -1,4 +1,3 @@
-import type { CellState } from '../../messages.js';
 import type { Wanted } from './wanted.js';
 
 /** A cell of the line-up, as it is shown. */
@@ -12,10 +11,6 @@ export interface ShownCell {
   version: number;
   wanted: Wanted;
   differs: readonly string[];
-  /** How its element was last; nothing before it is there. */
-  state: CellState | undefined;
-  /** Pixels that are other than in the first framework, where pictures are compared. */
-  pixels: number;
 }
 
 /** A row of the line-up: a sample in all frameworks. */

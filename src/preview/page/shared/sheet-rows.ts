@@ -3,13 +3,13 @@ import { differences } from './compare.js';
 import type { CellState } from '../../messages.js';
 import type { Row, ShownCell } from './rows.js';
 import type { Wanted } from './wanted.js';
-import { cellKey, type PageState } from './sheet-state.js';
+import { cellKey, presentHosts, type PageState } from './sheet-state.js';
 import { brief } from './words.js';
 
 /** The line-up as the page's state has it. */
 export function rowsOf(state: PageState): readonly Row[] {
   const { element, tag, chosen, settings, version, laterVersion, css, styles } = state;
-  const hosts = element.hosts.filter(({ missing }) => missing === undefined);
+  const hosts = presentHosts(state);
   return element.samples.map(({ name, steps }, place) => {
     const first = hosts[0] && state.states[cellKey(place, hosts[0].name)];
     const values = state.turned[place] ?? NONE;
@@ -30,8 +30,6 @@ export function rowsOf(state: PageState): readonly Row[] {
           address: cell?.address ?? '',
           refused: cell?.refused ?? '',
           version: place === chosen ? version : laterVersion,
-          state: own,
-          pixels,
           differs: differs(own, first, pixels),
           wanted: same(`${place} ${hostName}`, {
             values,
@@ -78,9 +76,9 @@ export function titleOf({ title, version }: LiveHost): string {
 }
 
 /** The framework whose trees are told. */
-export function treeHostOf({ treeHost, element }: PageState): string {
-  const present = element.hosts.filter(({ missing }) => missing === undefined);
-  return (present.find(({ name }) => name === treeHost) ?? present[0])?.name ?? '';
+export function treeHostOf(state: PageState): string {
+  const present = presentHosts(state);
+  return (present.find(({ name }) => name === state.treeHost) ?? present[0])?.name ?? '';
 }
 
 /**
@@ -90,7 +88,7 @@ export function treeHostOf({ treeHost, element }: PageState): string {
 export function liveWords(state: PageState): Readonly<Record<string, string>> {
   const { element, chosen, turned } = state;
   const given = { ...element.samples[chosen]?.values, ...turned[chosen] };
-  const hosts = element.hosts.filter(({ missing }) => missing === undefined);
+  const hosts = presentHosts(state);
   const told = element.properties.map(({ name, attribute, reflect }) => {
     const titles = new Map<string, string[]>();
     for (const host of hosts) {

@@ -1,5 +1,5 @@
 import type { CellState, PageMessage, RecordedStep, TreeNode } from '../../messages.js';
-import type { CellAnswer, CodeAnswer, LiveElement, LiveOverview, LiveSize } from '../../shapes.js';
+import type { CellAnswer, CodeAnswer, LiveElement, LiveHost, LiveOverview, LiveSize } from '../../shapes.js';
 import type { LogEntry } from './log.js';
 import { readAddress, type Settings } from './view.js';
 
@@ -100,6 +100,11 @@ export const pageState = () => ({
 });
 
 export type PageState = ReturnType<typeof pageState>;
+
+/** The frameworks that have cells: those that are installed. */
+export function presentHosts({ element }: Pick<PageState, 'element'>): LiveHost[] {
+  return element.hosts.filter(({ missing }) => missing === undefined);
+}
 
 /** How a cell is called. */
 export function cellKey(sample: number, host: string): string {

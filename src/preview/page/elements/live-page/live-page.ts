@@ -12,7 +12,7 @@ import {
   stateRequest,
 } from '../../shared/loading.js';
 import { liveWords, rowsOf, titleOf, treeHostOf } from '../../shared/sheet-rows.js';
-import { pageState, type PageState } from '../../shared/sheet-state.js';
+import { pageState, presentHosts, type PageState } from '../../shared/sheet-state.js';
 import { readAddress, writeAddress, type Settings } from '../../shared/view.js';
 import { kilobytes as inKilobytes, verdictWords } from '../../shared/words.js';
 import type { Inside } from './live-page.contract.yaml';
@@ -68,10 +68,7 @@ const of = ({ state }: Inside): PageState => state as unknown as PageState;
 export const results = {
   rows: (page: Inside) => rowsOf(of(page)),
   known: ({ state }: Inside) => state.library.known,
-  present: (page: Inside) =>
-    of(page)
-      .element.hosts.filter(({ missing }) => missing === undefined)
-      .map((host) => ({ ...host, title: titleOf(host) })),
+  present: (page: Inside) => presentHosts(of(page)).map((host) => ({ ...host, title: titleOf(host) })),
   absent: ({ state }: Inside) =>
     state.element.hosts.flatMap(({ name, title, missing, install }) =>
       missing === undefined ? [] : [{ name, title, missing, install: install ?? '' }],
