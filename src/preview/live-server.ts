@@ -13,12 +13,11 @@ import { describeElement, describeLibrary } from './describe.js';
 import { tokensOf } from './highlight.js';
 import { keepSample } from './keep-sample.js';
 import type { LiveLibrary } from './live-library.js';
-import { moduleAt } from './module-at.js';
+import { moduleAt, OWN_MODULE } from './module-at.js';
 import { sourcePlace } from './places.js';
 import { consumerScene, liveScene, needed, slotsIn } from './scenes.js';
 import type { CellAnswer, StateAnswer, StateRequest } from './shapes.js';
 import { sizeOf } from './size.js';
-import { OWN_MODULE } from './whole-module.js';
 
 /** What the page itself may do: its own scripts and style, frames of the cells' origin, nothing else. */
 const POLICY =

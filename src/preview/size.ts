@@ -1,7 +1,7 @@
 import { dirname, join } from 'node:path';
 import { brotliCompressSync } from 'node:zlib';
 import { toolFile } from '../system/tool-files.js';
-import { moduleAt } from './module-at.js';
+import { addressFrom, moduleAt, OWN_MODULE } from './module-at.js';
 import type { LivePackage } from './live-package.js';
 import type { LiveSize } from './shapes.js';
 
@@ -27,8 +27,8 @@ export async function sizeOf(live: LivePackage, tag: string): Promise<LiveSize |
               // The runtime is taken in parts, of which only those count that are used.
               if (namespace === 'file' && importer !== '')
                 return { path: join(dirname(importer), path), sideEffects: false };
-              const address = new URL(path, `http://here${importer || '/'}`).pathname;
-              if (/^\/package\/shared\/(?:runtime|passthrough)\.js$/.test(address))
+              const address = addressFrom(importer, path);
+              if (OWN_MODULE.test(address))
                 return { path: join(toolFile('runtime'), 'index.js'), sideEffects: false };
               return { path: address, namespace: modules };
             });

@@ -1,10 +1,7 @@
 import type { BuildFailure } from 'esbuild';
 import type { LibraryElement } from '../library/library-element.js';
-import { moduleAt } from './module-at.js';
+import { addressFrom, moduleAt, OWN_MODULE } from './module-at.js';
 import type { LivePackage } from './live-package.js';
-
-/** Modules of the tool itself: no save changes them, so that browsers keep them. */
-export const OWN_MODULE = /^\/package\/(?:shared\/(?:runtime|passthrough)|development\/inspect)\.js$/;
 
 /** An element with all that is its library's in one module. */
 export interface WholeModule {
@@ -64,7 +61,7 @@ export class WholeModules {
           name: 'live-package',
           setup: (build) => {
             build.onResolve({ filter: /.*/ }, ({ path, importer }) => {
-              const address = new URL(path, `http://here${importer || '/'}`).pathname;
+              const address = addressFrom(importer, path);
               return OWN_MODULE.test(address)
                 ? { path: address, external: true }
                 : { path: address, namespace: 'live-package' };
