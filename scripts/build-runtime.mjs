@@ -4,7 +4,9 @@ import { build } from 'esbuild';
 import { readdirSync } from 'node:fs';
 
 await build({
-  entryPoints: readdirSync('src/runtime').map((name) => `src/runtime/${name}`),
+  entryPoints: readdirSync('src/runtime')
+    .filter((name) => !name.endsWith('.d.ts'))
+    .map((name) => `src/runtime/${name}`),
   outdir: 'dist/browser/runtime',
   format: 'esm',
   target: 'es2022',

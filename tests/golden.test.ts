@@ -81,6 +81,8 @@ function emitted(element: LibraryElement, all: readonly LibraryElement[]): strin
     behavior: '../behavior.js',
     trait: (name: string) => `../traits/${name}.js`,
     styles: '../shared/styles.js',
+    component: '../component.js',
+    mount: (framework: string) => `../shared/${framework}.js`,
   };
   const module = emitElement(source, addresses);
   const types = [...elementTypeFiles(element, [], contracts)!.files];

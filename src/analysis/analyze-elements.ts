@@ -5,7 +5,7 @@ import { checkBehavior } from '../check/behavior.js';
 import { checkClasses } from '../check/classes.js';
 import { checkSamples } from '../check/samples.js';
 import { checkStyle } from '../check/style.js';
-import { isEmitted } from '../contract/implementation.js';
+import { componentOf } from '../contract/implementation.js';
 import type { Contract, Shared } from '../contract/model.js';
 import { readSamples } from '../contract/read-contract.js';
 import { hasErrors, type Finding } from '../findings/finding.js';
@@ -13,6 +13,7 @@ import type { LibraryElement } from '../library/library-element.js';
 import type { ElementFolder } from '../library/open-library.js';
 import { readStyle } from '../style/read-style.js';
 import { buildViewTree } from '../view/build-view-tree.js';
+import { componentTree } from '../view/component-tree.js';
 import { appliedTraits } from '../view/effects.js';
 import { parseView } from '../view/parse-view.js';
 import type { Contracts } from './contracts.js';
@@ -51,7 +52,8 @@ function analyzeElement(
 ): Finding[] {
   const { folder, contract } = element;
   const findings: Finding[] = [];
-  if (isEmitted(contract)) {
+  if (componentOf(contract)) element.tree = componentTree(contract, folder.contract.text, element.traits);
+  else if (contract.implementation.kind === 'view') {
     if (folder.behavior) {
       const { behavior, findings: problems } = readBehavior(folder.behavior.file, folder.behavior.text);
       findings.push(...problems);

@@ -12,11 +12,18 @@ import type {
 } from 'esbuild';
 import type { Analysis, LibraryElement } from '../library/library-element.js';
 import { isEmitted, type Implementation } from '../contract/implementation.js';
+import type { InstalledFramework } from '../components/find-framework.js';
 import type { Contract } from '../contract/model.js';
 import type { Finding } from '../findings/finding.js';
 import { slashed, type Library } from '../library/open-library.js';
 import { quoted } from '../syntax/literal.js';
 import { PASSING } from '../emit/browser/element.js';
+import {
+  ComponentBundler,
+  frameworkOptions,
+  packagedComponents,
+  type BundledComponents,
+} from './bundle-components.js';
 import { emitShipped, shipElement, shipLibraryStyles, stylesModule, type ShippedElement } from './shipped.js';
 import { bundleName } from './package-manifest.js';
 import { toolFile } from '../system/tool-files.js';
@@ -43,6 +50,8 @@ export async function startBundler(): Promise<void> {
 export interface Bundled {
   files: Map<string, Uint8Array | string>;
   findings: Finding[];
+  /** Frameworks of wrapped components that the package leaves to its consumers. */
+  shared: readonly InstalledFramework[];
 }
 
 /** An emitted class as it lies in the package, with the styles that it was made with. */
@@ -61,6 +70,7 @@ interface EmittedFile {
 export class Bundler {
   readonly #emitted = new WeakMap<LibraryElement, EmittedFile>();
   readonly #finished = new Map<string, { hash: string; contents: Uint8Array | string }>();
+  readonly #components = new ComponentBundler();
   #bundles: BuildContext[] = [];
   /** What the open bundles were opened with. */
   #opened = '';
@@ -74,8 +84,16 @@ export class Bundler {
   ): Promise<Bundled> {
     const findings: Finding[] = [];
     const own = shipLibraryStyles(libraryStyles, library.root, findings);
-    const elements = checked.map((element) => shipElement(element, own, library.root, findings));
-    if (findings.length > 0) return { files: new Map(), findings };
+    const components = await this.#components.bundle(library, checked);
+    const failed = [
+      ...components.findings,
+      ...components.messages.map((message) => toFinding(message, library)),
+    ];
+    if (failed.length > 0) return { files: new Map(), findings: failed, shared: [] };
+    const elements = checked.map((element) =>
+      shipElement(element, own, library.root, findings, components.css.get(element.contract.tag)),
+    );
+    if (findings.length > 0) return { files: new Map(), findings, shared: [] };
     const styles = own.sheets.length > 0 ? stylesModule(own, RUNTIME) : undefined;
     const files: Bundled['files'] = new Map();
     const runtime = new Set(['define', ...(styles?.runtime ?? [])]);
@@ -98,20 +116,24 @@ export class Bundler {
     const passing = names.filter((name) => PASSING.has(name));
     const core = names.filter((name) => !PASSING.has(name));
     const byTag = new Map(elements.map((element) => [element.contract.tag, element]));
-    this.#sources = { library, elements: byTag, classes, core, passing, styles: styles?.code };
+    this.#sources = { library, elements: byTag, classes, core, passing, styles: styles?.code, components };
     try {
-      for (const file of await this.#build())
+      for (const file of [...components.files, ...(await this.#build())])
         files.set(slashed(relative(join(library.root, 'out'), file.path)), this.#finish(file, library));
-      return { files, findings: [] };
+      return { files, findings: [], shared: components.shared };
     } catch (error) {
       const { errors } = error as BuildFailure;
       if (!Array.isArray(errors)) throw error;
-      return { files: new Map(), findings: errors.map((message) => toFinding(message, library)) };
+      return { files: new Map(), findings: errors.map((message) => toFinding(message, library)), shared: [] };
     }
   }
 
   /** Ends what the bundler keeps ready; it can be used again. */
   async close(): Promise<void> {
+    await Promise.all([this.#components.close(), this.#closeBundles()]);
+  }
+
+  async #closeBundles(): Promise<void> {
     const bundles = this.#bundles;
     this.#bundles = [];
     this.#opened = '';
@@ -134,12 +156,24 @@ export class Bundler {
     const bundles = this.#wanted();
     const wanted = JSON.stringify(bundles);
     if (wanted !== this.#opened) {
-      await this.close();
+      await this.#closeBundles();
       const { context } = await import('esbuild');
       this.#bundles = await Promise.all(
-        bundles.map(({ runtime, ...options }) =>
-          context({ ...options, plugins: [sources(() => this.#sources, runtime)] }),
-        ),
+        bundles.map(({ runtime, ...options }) => {
+          const { components, library } = this.#sources;
+          const packaged =
+            components.installed.length > 0
+              ? [
+                  packagedComponents(
+                    () => this.#sources.components.modules,
+                    () => this.#sources.components.installed,
+                    library.root,
+                    false,
+                  ),
+                ]
+              : [];
+          return context({ ...options, plugins: [...packaged, sources(() => this.#sources, runtime)] });
+        }),
       );
       this.#opened = wanted;
     }
@@ -183,6 +217,7 @@ export class Bundler {
         entryPoints: [{ in: BUNDLE, out: bundleName(library).replace(/\.js$/, '') }],
         format: 'iife',
         minify: true,
+        ...frameworkOptions(this.#sources.components.installed),
       },
     ];
   }
@@ -212,10 +247,10 @@ const PASSING_MODULES: ReadonlySet<string> = new Set([
   './passing-element.js',
 ]);
 
-/** The author's own module of an element: its behavior, or the class that it wraps. */
+/** The author's own module of an element: its behavior, or the class that it wraps. Components have a bundle of their own. */
 function authorEntry(library: Library, { contract, folder }: LibraryElement): { in: string; out: string }[] {
   if (!isEmitted(contract)) return [{ in: CLASS + contract.tag, out: `classes/${contract.tag}` }];
-  if (!folder.behavior) return [];
+  if (!folder.behavior || contract.implementation.kind !== 'view') return [];
   return [{ in: join(library.root, folder.behavior.file), out: `behaviors/${contract.tag}` }];
 }
 
@@ -251,6 +286,7 @@ interface Sources {
   passing: readonly string[];
   /** The module of the library's own styles. */
   styles: string | undefined;
+  components: BundledComponents;
 }
 
 /**

@@ -1,7 +1,7 @@
 import { emitElement, type Addresses } from '../emit/browser/element.js';
 import type { Finding } from '../findings/finding.js';
 import type { Analysis, LibraryElement } from '../library/library-element.js';
-import { packageStyle } from '../style/package-style.js';
+import { minified, packageStyle } from '../style/package-style.js';
 import { quoted, templateLiteral } from '../syntax/literal.js';
 
 /** An element with its style as it is shipped. */
@@ -28,18 +28,30 @@ export function shipLibraryStyles(
   return { sheets, css: sheets.map(({ inside }) => inside).join('') };
 }
 
-/** Makes an element's style ready to be shipped; what stands in the way joins `findings`. */
+/** Makes an element's style ready to be shipped, with what its component imports; what stands in the way joins `findings`. */
 export function shipElement(
   element: LibraryElement,
   { css: libraryCss }: LibraryStyles,
   root: string,
   findings: Finding[],
+  componentCss = '',
 ): ShippedElement {
-  const { style } = element.folder;
-  if (!style) return { ...element, documentCss: '', libraryCss };
-  const shipped = packageStyle(element.css, style.file, root);
-  findings.push(...shipped.findings);
-  return { ...element, css: shipped.inside, documentCss: shipped.document, libraryCss };
+  const { style, contract } = element.folder;
+  const ship = (css: string, file: string): { inside: string; document: string } => {
+    if (!css) return { inside: '', document: '' };
+    const shipped = packageStyle(css, file, root);
+    findings.push(...shipped.findings);
+    return shipped;
+  };
+  // What an author writes beside a contract has the last word over what its component brings along.
+  const imported = ship(componentCss && minified(componentCss), contract.file);
+  const own = ship(element.css, (style ?? contract).file);
+  return {
+    ...element,
+    css: imported.inside + own.inside,
+    documentCss: imported.document + own.document,
+    libraryCss,
+  };
 }
 
 /** The module of a library's own styles, and the names of the runtime that it imports from an address. */
@@ -62,7 +74,7 @@ export function emitShipped(
   { contract, folder, behavior, traits, tree, css, documentCss, libraryCss }: ShippedElement,
   hasStyles: boolean,
 ): ReturnType<typeof emitElement> {
-  const viewText = folder.view!.text;
+  const viewText = (folder.view ?? folder.contract).text;
   const source = { contract, tree: tree!, viewText, behavior, traits, css, documentCss, libraryCss };
   return emitElement(source, addressesIn(contract.tag, hasStyles));
 }
@@ -75,5 +87,7 @@ function addressesIn(tag: string, hasStyles: boolean): Addresses {
     behavior: `../behaviors/${tag}.js`,
     trait: (name) => `../traits/${name}.js`,
     styles: hasStyles ? '../shared/styles.js' : undefined,
+    component: `../components/${tag}.js`,
+    mount: (framework) => `../shared/${framework}.js`,
   };
 }

@@ -6,7 +6,7 @@ import type { Code } from '../findings/severities.js';
 import { meantBy, suggestion } from '../findings/nearest.js';
 import type { Placed } from '../view/view-tree.js';
 import type { LibraryElement } from '../library/library-element.js';
-import { checkWrappedClass } from './wrapped-class.js';
+import { checkWrapped } from './wrapped.js';
 
 /**
  * Do the files of an element keep what its contract promises? `broken` files are not looked into; `others` are the contracts of
@@ -36,28 +36,8 @@ export function checkAgreement(
         .pop()} beside the contract, or say what the contract wraps.`,
     );
   }
-  if (implementation.kind === 'class') {
-    const at = contract.locate(['wraps', 'element']);
-    const path = implementation.module;
-    if (!path.startsWith('./') || path.split('/').includes('..')) {
-      note(
-        'wraps/path',
-        contract.file,
-        at,
-        `"${path}" is no path inside the element's folder.`,
-        'Write it from the contract on: "./name.ts".',
-      );
-    } else if (!path.slice(2).includes('/') && !folder.names.includes(path.slice(2))) {
-      note(
-        'wraps/missing',
-        contract.file,
-        at,
-        `There is no file "${path}" beside the contract.`,
-        suggestion(path.slice(2), folder.names, 'files'),
-      );
-    } else if (folder.wrapped) findings.push(...checkWrappedClass(folder.wrapped.file, folder.wrapped.text));
-    return findings;
-  }
+  findings.push(...checkWrapped(element));
+  if (implementation.kind !== 'view') return findings;
   if (broken) return findings;
   if (tree && element.view) {
     const { positions } = element.view;

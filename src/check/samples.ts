@@ -2,7 +2,6 @@ import type { MarkupNode } from '../view/parse-view.js';
 import type { Code } from '../findings/severities.js';
 import { report } from '../findings/report.js';
 import type { Finding } from '../findings/finding.js';
-import { isEmitted } from '../contract/implementation.js';
 import { liveProperties, nativeProperties } from '../contract/passed.js';
 import { matchesSchema } from '../contract/matches-schema.js';
 import { suggestion } from '../findings/nearest.js';
@@ -51,8 +50,8 @@ export function checkSamples({ contract, folder, view, samples, locateSample }: 
   /** A plain word is a part, or the name of an element in the view; anything else is a selector. */
   const target = (value: string, path: PropertyKey[], of: 'key' | 'value' = 'key'): void => {
     if (!/^[A-Za-z][A-Za-z0-9-]*$/.test(value) || value === 'host') return;
-    // Of what a class draws nobody knows: there a tag's name is a selector.
-    if (!isEmitted(contract) && (isNativeElement(value) || value.includes('-'))) return;
+    // Of what a class or a component draws nobody knows: there a tag's name is a selector.
+    if (contract.implementation.kind !== 'view' && (isNativeElement(value) || value.includes('-'))) return;
     if (!elements.has(value)) name('part', value, path, of);
   };
   const attribute = (value: string, path: PropertyKey[]): void => {

@@ -1,16 +1,44 @@
+import { COMPONENT_FRAMEWORKS, type ComponentFramework } from './component-frameworks.js';
 import { roughData } from './read-document.js';
 import type { ContractFile } from './schema.js';
+
+/** A component of a framework, as a contract names it. */
+export interface ComponentImplementation {
+  kind: 'component';
+  framework: ComponentFramework;
+  /** The module that has it, by its path from the contract. */
+  module: string;
+  /** The name that the module exports it by. */
+  exported: string;
+  /** True if the package leaves the framework to its consumers; undefined if the contract says nothing of it. */
+  shared: boolean | undefined;
+}
 
 /** What stands behind a contract: files of Lastwright's own kind, or something that is packaged as it is. */
 export type Implementation =
   /** A view, and a behavior where it has one: the element's class is emitted from them. */
   | { kind: 'view' }
   /** A class that extends HTMLElement: the default export of a module, by its path from the contract. */
-  | { kind: 'class'; module: string };
+  | { kind: 'class'; module: string }
+  | ComponentImplementation;
 
 /** The implementation that a contract names. */
 export function implementationOf({ wraps }: Pick<ContractFile, 'wraps'>): Implementation {
-  return wraps ? { kind: 'class', module: wraps.element } : { kind: 'view' };
+  if (!wraps) return { kind: 'view' };
+  const framework = frameworksIn(wraps)[0];
+  if (framework === undefined) return { kind: 'class', module: wraps.element! };
+  return {
+    kind: 'component',
+    framework,
+    module: wraps[framework]!,
+    exported: wraps.export ?? 'default',
+    shared: wraps.framework && wraps.framework === 'shared',
+  };
+}
+
+/** The frameworks that `wraps` names. */
+export function frameworksIn(wraps: object): ComponentFramework[] {
+  return COMPONENT_FRAMEWORKS.filter((name) => name in wraps);
 }
 
 /**
@@ -18,11 +46,30 @@ export function implementationOf({ wraps }: Pick<ContractFile, 'wraps'>): Implem
  * read along.
  */
 export function roughImplementation(text: string): Implementation {
-  const { wraps } = (roughData(text) ?? {}) as { wraps?: { element?: unknown } };
-  return implementationOf(typeof wraps?.element === 'string' ? { wraps: { element: wraps.element } } : {});
+  const { wraps } = (roughData(text) ?? {}) as { wraps?: Record<string, unknown> };
+  const said = Object.entries(wraps ?? {}).find(
+    ([name, value]) => typeof value === 'string' && (name === 'element' || name in BY_NAME),
+  );
+  return implementationOf(said ? { wraps: { [said[0]]: said[1] as string } } : {});
+}
+
+const BY_NAME = Object.fromEntries(COMPONENT_FRAMEWORKS.map((name) => [name, true]));
+
+/** The module that a contract names; undefined for an element with a view. */
+export function moduleOf(implementation: Implementation): string | undefined {
+  return implementation.kind === 'view' ? undefined : implementation.module;
 }
 
 /** True for an element whose class Lastwright emits: what holds for such classes holds for it. */
 export function isEmitted({ implementation }: { implementation: Implementation }): boolean {
-  return implementation.kind === 'view';
+  return implementation.kind !== 'class';
+}
+
+/** The component behind a contract; undefined if there is none. */
+export function componentOf({
+  implementation,
+}: {
+  implementation: Implementation;
+}): ComponentImplementation | undefined {
+  return implementation.kind === 'component' ? implementation : undefined;
 }

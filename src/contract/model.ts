@@ -36,6 +36,8 @@ export interface Property extends Standing {
   instance: string | undefined;
   /** The type of a `function` property. */
   function: FunctionType | undefined;
+  /** The property of a wrapped component that it gives, where that has another name; `!name` gives the opposite. */
+  from: string | undefined;
   /** The trait that it comes from, or undefined for the contract's own. */
   trait: string | undefined;
 }
@@ -56,6 +58,8 @@ export interface Slot extends Described {
   key: string | undefined;
   /** False for content that is data and never drawn itself. */
   drawn: boolean;
+  /** Where a wrapped component takes it, if not by its own name. */
+  from: string | undefined;
 }
 
 export interface ElementEvent extends Described {
@@ -67,6 +71,12 @@ export interface ElementEvent extends Described {
   cancelable: boolean;
   bubbles: boolean;
   composed: boolean;
+  /** The callback of a wrapped component, if not the one that goes with its name. */
+  from: string | undefined;
+  /** Names that the callback's arguments have as members of the detail; undefined if the first one is the detail. */
+  arguments: string[] | undefined;
+  /** The property that takes what the callback passes. */
+  sets: string | undefined;
 }
 
 export interface Parameter {

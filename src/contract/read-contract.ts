@@ -67,6 +67,7 @@ function frame(file: string, source: ContractFile, locate: Locate): Frame {
       gives: slot.gives ?? [],
       key: slot.key,
       drawn: slot.drawn ?? true,
+      from: slot.from,
     })),
     parts: each(source.parts, described),
     encapsulation: source.encapsulation ?? 'open',

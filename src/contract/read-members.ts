@@ -37,6 +37,9 @@ export function readMembers(
       bubbles: event.bubbles ?? true,
       composed: event.composed ?? true,
       relay: event.relay,
+      from: event.from,
+      arguments: event.arguments,
+      sets: event.sets,
     })),
     methods: each(source.methods, (name, method) => ({
       ...described(name, method),

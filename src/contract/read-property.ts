@@ -22,6 +22,7 @@ export function readProperty(
     default: given,
     instance,
     function: type,
+    from,
     status,
     deprecated,
     ...rest
@@ -51,6 +52,7 @@ export function readProperty(
       })),
       returns: type.returns,
     },
+    from,
     trait: undefined,
     status,
     deprecated,

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { COMPONENT_FRAMEWORKS, type ComponentFramework } from './component-frameworks.js';
 
 // A schema is used for a few small files a run: compiling it to code first takes longer than it saves.
 z.config({ jitless: true });
@@ -33,6 +34,8 @@ export interface JsonSchema {
   oneOf?: JsonSchema[] | undefined;
   allOf?: JsonSchema[] | undefined;
 }
+
+const WRAPPABLE = ['element', ...COMPONENT_FRAMEWORKS] as const;
 
 const JSON_TYPES = ['string', 'number', 'integer', 'boolean', 'array', 'object', 'null'] as const;
 export type JsonType = (typeof JSON_TYPES)[number];
@@ -109,6 +112,8 @@ const property = z.strictObject({
   /** An object of a standard class, such as `Date`. */
   instance: z.string().optional(),
   function: functionType.optional(),
+  /** The property of the wrapped component that it gives, if that has another name; `!name` gives the opposite. */
+  from: z.string().optional(),
   ...standing,
 });
 
@@ -121,6 +126,8 @@ const slot = describable({
   key: z.string().optional(),
   /** False for content that is data and never drawn itself. */
   drawn: z.boolean().optional(),
+  /** Where the wrapped component takes it: a property for nodes, or a slot of another name. */
+  from: z.string().optional(),
 });
 
 const event = describable({
@@ -132,6 +139,12 @@ const event = describable({
   cancelable: z.boolean().optional(),
   bubbles: z.boolean().optional(),
   composed: z.boolean().optional(),
+  /** The callback of the wrapped component, if it has another name. */
+  from: z.string().optional(),
+  /** Names that the callback's arguments have as members of the detail. */
+  arguments: z.array(z.string()).min(1).optional(),
+  /** The property that takes what the callback passes. */
+  sets: z.string().optional(),
 });
 
 const method = describable({ parameters: parameters.optional(), returns: jsonSchema.optional() });
@@ -166,6 +179,22 @@ const traitUse = z.preprocess(
   z.strictObject({ trait: z.string(), as: z.record(z.string(), z.string()).optional() }),
 );
 
+/** A component of a framework, or a class that extends HTMLElement. */
+const wraps = z
+  .strictObject({
+    element: z.string().optional(),
+    ...Object.fromEntries(COMPONENT_FRAMEWORKS.map((name) => [name, z.string().optional()])),
+    /** The name that the component's module exports it by. */
+    export: z.string().optional(),
+    /** Whether the package brings the framework along. */
+    framework: z.enum(['bundled', 'shared']).optional(),
+  } as {
+    [Name in 'element' | 'export' | ComponentFramework]: z.ZodOptional<z.ZodString>;
+  } & { framework: z.ZodOptional<z.ZodEnum<{ bundled: 'bundled'; shared: 'shared' }>> })
+  .refine((value) => WRAPPABLE.filter((name) => value[name] !== undefined).length === 1, {
+    message: `names one thing: ${WRAPPABLE.join(', ')}`,
+  });
+
 /** What a contract file holds; the meaning of each key stands in the documentation of contracts. */
 export const contractSchema = z.strictObject({
   contract: z.literal(1),
@@ -189,7 +218,7 @@ export const contractSchema = z.strictObject({
   form: z.strictObject({ value: z.string() }).optional(),
   /** Classes by part: `always`, and one for each value of an enum or boolean property. */
   variants: z.record(z.string(), z.record(z.string(), variant)).optional(),
-  wraps: z.strictObject({ element: z.string() }).optional(),
+  wraps: wraps.optional(),
   promises: promises.optional(),
 });
 

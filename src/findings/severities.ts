@@ -143,9 +143,21 @@ export const SEVERITIES = {
   'view/type': 'error',
   'view/unknown-name': 'error',
   'view/unsafe-member': 'error',
+  'wraps/callback': 'error',
+  'wraps/canceled': 'warning',
   'wraps/constructor': 'error',
+  'wraps/content': 'error',
+  'wraps/export': 'error',
+  'wraps/framework': 'error',
+  'wraps/framework-choice': 'error',
+  'wraps/from': 'error',
+  'wraps/left-out': 'note',
+  'wraps/method': 'error',
   'wraps/missing': 'error',
+  'wraps/not-for-components': 'error',
   'wraps/path': 'error',
+  'wraps/property': 'error',
+  'wraps/required': 'error',
 } as const satisfies Record<string, Severity>;
 
 /** The stable code of a finding, `family/name`. */

@@ -8,7 +8,15 @@ interface Babel {
 export async function transformWithBabel(
   source: string,
   { load }: HostTools,
-  options: { filename: string; plugins?: unknown[]; presets?: unknown[]; compact?: boolean },
+  options: {
+    filename: string;
+    plugins?: unknown[];
+    presets?: unknown[];
+    compact?: boolean;
+    /** True for a source that has a map at its end. */
+    inputSourceMap?: boolean;
+    sourceMaps?: 'inline';
+  },
 ): Promise<string> {
   const { transformAsync } = (await load('@babel/core')) as Babel;
   const { code } = await transformAsync(source, {

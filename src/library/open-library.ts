@@ -339,7 +339,7 @@ export async function readElementFolder(root: string, folder: string): Promise<E
       read(pick('.ts', '.js', '.mts', '.mjs')),
       read(pick('.samples.yaml', '.samples.yml', '.samples.json')),
     ]);
-    const wrapped = view ? undefined : await read(besideContract(contractFile!.text, names));
+    const wrapped = view ? undefined : await readWrapped(root, folder, contractFile!.text, names, read);
     return { folder: place, names, contract: contractFile!, view, style, behavior, samples, wrapped };
   } catch (error) {
     if (error instanceof ScssProblem) {
@@ -356,11 +356,34 @@ export async function readElementFolder(root: string, folder: string): Promise<E
   }
 }
 
-/** The file beside a contract that the contract names as its implementation. */
-function besideContract(text: string, names: readonly string[]): string | undefined {
+/** Endings that an import may leave out. */
+const LEFT_OUT = ['', '.tsx', '.ts', '.jsx', '.js', '.vue', '.svelte'];
+
+/** The file that a contract names as its implementation: beside it, or for a component wherever the project has it. */
+async function readWrapped(
+  root: string,
+  folder: string,
+  text: string,
+  names: readonly string[],
+  read: (name: string) => Promise<SourceFile | undefined>,
+): Promise<SourceFile | undefined> {
   const implementation = roughImplementation(text);
   if (implementation.kind === 'view') return undefined;
-  return names.find((name) => implementation.module === `./${name}`);
+  const { module, kind } = implementation;
+  if (kind === 'class') {
+    const beside = names.find((name) => module === `./${name}`);
+    return beside === undefined ? undefined : read(beside);
+  }
+  if (!/^\.\.?\//.test(module)) return undefined;
+  for (const ending of LEFT_OUT) {
+    const path = join(folder, module + ending);
+    const own = await stat(path).catch(() => undefined);
+    if (!own?.isFile()) continue;
+    const file = { file: slashed(relative(root, path)), text: withoutMark(await readFile(path, 'utf8')) };
+    refuseUnfit(file);
+    return file;
+  }
+  return undefined;
 }
 
 function readPlain(file: string, path: string): SourceFile | undefined {

@@ -3,6 +3,7 @@ export { adoptStyle } from './adopt-style.js';
 export { react, remember } from './changes.js';
 export { choose } from './choose.js';
 export { ControlElement } from './control-element.js';
+export { callHandle, componentView, keepMounted } from './component-view.js';
 export { define } from './define.js';
 export { inDocument, registerProperties } from './document-style.js';
 export { filledSlots, watchSlots } from './filled.js';

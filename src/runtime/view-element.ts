@@ -1,10 +1,10 @@
-import { ALL, sheetsIn, type InnerSide, type View } from './view.js';
+import { ALL, sheetsIn, type InnerSide, type Shown } from './view.js';
 
 /** What every instance of one element class shares. */
 export interface Setup {
   sheets: CSSStyleSheet[];
   Inside: new (host: ViewElement) => InnerSide;
-  View: new (inside: never) => View;
+  View: new (inside: never) => Shown;
   /** What its shadow root is like, if not just open; null for an element that draws into itself. */
   shadow?: ShadowRootInit | null;
   /** Runs once, at the first connection, before anything is drawn. */
@@ -59,7 +59,7 @@ export class ViewElement extends Base {
   #setup: Setup;
   #root: ShadowRoot | this = this;
   #inside: InnerSide | undefined;
-  #view: View | undefined;
+  #view: Shown | undefined;
   #changed = 0;
   #leave: unknown;
   #internals: ElementInternals | undefined;
@@ -159,9 +159,10 @@ export class ViewElement extends Base {
       try {
         this.#draw(ALL);
       } finally {
+        const { root } = this.#view;
         // Without a shadow root, what a copy of an element brings along is what the first one drew.
-        if (this.#root === this) this.replaceChildren(this.#view.root);
-        else this.#root.append(this.#view.root);
+        if (root && this.#root === this) this.replaceChildren(root);
+        else if (root) this.#root.append(root);
       }
       this.#setup.drawn?.(inside as never);
     }

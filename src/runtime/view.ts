@@ -11,14 +11,20 @@ export interface InnerSide {
   release(): void;
 }
 
+/** What an element shows, and how it follows what changed. */
+export interface Shown {
+  /** What is to be put into the element's root; undefined where it is there already. */
+  root: Node | undefined;
+  /** Re-evaluates what reads a name among the changed ones (bits); `host` is given to whole views only. */
+  update(changed: number, host?: HTMLElement): void;
+}
+
 /** A piece of an element's view: its nodes, and how they follow what changed. */
-export interface View {
+export interface View extends Shown {
   /** Left out by blocks that need nothing of it. */
   inside?: InnerSide;
   /** The view's only node, or a fragment that is emptied when the view is put into the page. */
   root: Node;
-  /** Re-evaluates the bindings that read a name among the changed ones (bits); `host` is given to whole views only. */
-  update(changed: number, host?: HTMLElement): void;
 }
 
 /** A part of a view that comes and goes, or is repeated. */

@@ -43,6 +43,11 @@ export function packageStyle(css: string, file: string, root: string): PackageSt
   };
 }
 
+/** A style as short as it can be. */
+export function minified(css: string): string {
+  return rewrite(css, {});
+}
+
 function rewrite(css: string, visitor: Visitor<Record<string, never>>): string {
   const code = new TextEncoder().encode(css);
   return new TextDecoder().decode(transform({ filename: 'style.css', code, minify: true, visitor }).code);

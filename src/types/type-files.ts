@@ -3,7 +3,6 @@ import { writeWholeNow } from '../system/write-whole.js';
 import { dirname, join, posix } from 'node:path';
 import { hasErrors, type Finding } from '../findings/finding.js';
 import type { LibraryElement } from '../library/library-element.js';
-import { isEmitted } from '../contract/implementation.js';
 import type { Contract, Trait } from '../contract/model.js';
 import type { ViewTree } from '../view/view-tree.js';
 import { OWN_FOLDER } from '../library/own-folder.js';
@@ -45,7 +44,7 @@ export function elementTypeFiles(
   contracts: ReadonlyMap<string, Contract>,
 ): TypeFiles | undefined {
   const { contract, folder, tree } = element;
-  if (!isEmitted(contract)) return undefined;
+  if (contract.implementation.kind !== 'view') return undefined;
   const shared = sharedModule(folder.folder);
   const declaration = authorDeclaration(contract, stateModule(element), shared, tree?.parts);
   const files = new Map([[declarationPath(contract.file), declaration]]);

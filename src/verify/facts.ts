@@ -101,7 +101,7 @@ export function factsOf(
     nativeEvents: new Set(contract.events.map(({ name }) => name).filter(isNativeEvent)),
     wrapped: !isEmitted(contract),
     // What is built from a view needs nothing that a page forbids; of a class nobody knows it unless somebody says so.
-    strictPolicy: contract.strictPolicy ?? strictPolicy ?? isEmitted(contract),
+    strictPolicy: contract.strictPolicy ?? strictPolicy ?? contract.implementation.kind === 'view',
     scene,
     contentFor,
     sampleScene,

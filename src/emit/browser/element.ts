@@ -2,6 +2,7 @@ import type { EncodedSourceMap } from '@jridgewell/gen-mapping';
 import { INSIDE_MEMBERS } from '../../behavior/inside-members.js';
 import type { Behavior } from '../../behavior/read-behavior.js';
 import type { Contract } from '../../contract/model.js';
+import { componentOf, type ComponentImplementation } from '../../contract/implementation.js';
 import { camelCase } from '../../contract/names.js';
 import { liveProperties, nativeProperties, standsForControl } from '../../contract/passed.js';
 import {
@@ -27,6 +28,7 @@ import type { ViewTree } from '../../view/view-tree.js';
 import { Bits } from './bits.js';
 import { blockCode } from './block.js';
 import { classStatics } from './class-statics.js';
+import { componentCode, componentReads } from './component.js';
 import { bitsOf, type Emission } from './emission.js';
 import { formCallbacks } from './form-members.js';
 import { allLayouts, layOut, type BlockLayout } from './layout.js';
@@ -62,6 +64,9 @@ export interface Addresses {
   trait: (name: string) => string;
   /** The module with the style sheets of the whole library, if it has some. */
   styles: string | undefined;
+  /** For an element that shows a component: the module with the component, and the one that mounts it. */
+  component: string;
+  mount: (framework: string) => string;
 }
 
 /** One element's module. */
@@ -98,19 +103,23 @@ class ElementEmitter {
   /** The members that are properties. */
   readonly #properties: PropertyEmitter;
   readonly #root: BlockLayout;
+  readonly #component: ComponentImplementation | undefined;
 
   constructor(
     readonly source: ElementSource,
     readonly hasStyles: boolean,
   ) {
     const { contract, tree, traits, behavior } = source;
-    const runtime = new Set(['template', 'copy', 'insideClass']);
+    this.#component = componentOf(contract);
+    const runtime = new Set(this.#component ? ['insideClass'] : ['template', 'copy', 'insideClass']);
     const names = new ModuleNames(tree, [
       contract.className,
       ...traits.flatMap(({ trait }) => [traitModule(trait), traitNames(trait)]),
     ]);
     this.#root = layOut(`${contract.className}View`, tree.root, names, { isBounded: false });
-    const reads = allLayouts(this.#root).flatMap(({ bindings }) => bindings.map((one) => one.reads));
+    const reads = this.#component
+      ? componentReads({ contract })
+      : allLayouts(this.#root).flatMap(({ bindings }) => bindings.map((one) => one.reads));
     const bits = new Bits([...reads, ...tree.effects.map((effect) => effect.reads)], names);
     const need = (helper: string): unknown => runtime.add(helper);
     const author = { positions: tree.positions, renamed: names.renamed, need };
@@ -132,7 +141,10 @@ class ElementEmitter {
     const { source, emission } = this;
     const renamed = this.#traitNames();
     const results = resultsConstant(source.behavior, emission.runtime);
-    const blocks = blockCode(this.#root, [], source.tree.effects, emission);
+    const { effects } = source.tree;
+    const blocks = this.#component
+      ? apart(componentCode(this.#root.name, this.#component, effects, source.traits, emission))
+      : blockCode(this.#root, [], effects, emission);
     const constants = this.#properties.constants();
     const setup = this.#setup();
     const [first, ...rest] = emission.bits.constants.map(
@@ -152,7 +164,7 @@ class ElementEmitter {
   }
 
   /** What the module imports, once it is known what it needs. */
-  imports({ runtime, passing, behavior, styles, trait }: Addresses): TreeNode[] {
+  imports({ runtime, passing, behavior, styles, trait, component, mount }: Addresses): TreeNode[] {
     const { source, emission } = this;
     const needed = [...emission.runtime].sort();
     const from = (names: readonly string[], address: string): TreeNode[] =>
@@ -166,6 +178,9 @@ class ElementEmitter {
         needed.filter((name) => PASSING.has(name)),
         passing,
       ),
+      ...(this.#component
+        ? [importOf(['mount'], mount(this.#component.framework)), importOf(['component'], component)]
+        : []),
       ...(source.behavior ? [importOf(['* as behavior'], behavior)] : []),
       ...(styles && source.contract.encapsulation !== 'none' ? [importOf(['styles'], styles)] : []),
       ...source.traits.map((used) => importOf([`* as ${traitModule(used.trait)}`], trait(used.trait))),
@@ -262,6 +277,7 @@ class ElementEmitter {
       ...watched('watchTemplates', 'slots:templates'),
     ];
     const connected = [
+      ...(this.#component ? [identifier('keepMounted')] : []),
       ...values('connected'),
       ...momentsOf('disconnected', behavior, traits).map(
         (moment) => expression`(inside) => () => ${moment.with(identifier('inside'))}`,
@@ -338,7 +354,17 @@ class ElementEmitter {
 
   #methods(): TreeNode[] {
     const { contract, behavior, traits } = this.source;
-    return contract.methods.flatMap(({ name, parameters, description }) => {
+    return contract.methods.flatMap(({ name, parameters, description, returns }) => {
+      const ofTrait = traits.some((trait) => trait.behavior.exports.includes(name));
+      if (this.#component && !ofTrait) {
+        this.emission.runtime.add('callHandle');
+        const values = [
+          ...(expression`[this, ${literal(name)}, values]`.elements as TreeNode[]),
+          ...(returns ? [literal(true)] : []),
+        ];
+        const [method] = members`${name}(...values) { return ${call('callHandle', values)}; }`;
+        return [withComment(method!, comment(description))];
+      }
       this.emission.runtime.add('insideOf');
       const applied = behavior?.exports.has(name)
         ? undefined
@@ -365,7 +391,7 @@ class ElementEmitter {
       const inside = expression`insideOf(this)`;
       return momentsOf(name, behavior, traits).flatMap((moment) => statements`${moment.with(inside)};`);
     };
-    const stays = has('connected') || has('disconnected');
+    const stays = has('connected') || has('disconnected') || this.#component !== undefined;
     const listens = behavior?.mayListen || traits.some((trait) => trait.behavior.mayListen);
     const lines: TreeNode[] = [];
     if (stays || listens) {

@@ -1,0 +1,266 @@
+import { readFile } from 'node:fs/promises';
+import { basename, dirname, join, posix, relative } from 'node:path';
+import type { BuildContext, BuildFailure, BuildOptions, Message, OutputFile, Plugin } from 'esbuild';
+import {
+  COMPONENT_BUILD,
+  ComponentCompiler,
+  componentElements,
+  componentTools,
+  type ComponentElement,
+} from '../components/compile-components.js';
+import { findFramework, type InstalledFramework } from '../components/find-framework.js';
+import { wrappedFramework } from '../components/index.js';
+import type { ComponentFramework } from '../contract/component-frameworks.js';
+import type { Finding } from '../findings/finding.js';
+import { report } from '../findings/report.js';
+import type { LibraryElement } from '../library/library-element.js';
+import { slashed, type Library } from '../library/open-library.js';
+import { toolFile } from '../system/tool-files.js';
+
+/** The components of a library as they lie in its package. */
+export interface BundledComponents {
+  /** Files of the package, by path: components, what mounts them, and what they share. */
+  files: OutputFile[];
+  /** The same with their frameworks left out, which is what the one file is made from; by path. */
+  modules: Map<string, string>;
+  /** The style that each element's component imports, by tag. */
+  css: Map<string, string>;
+  /** Files of the library that each component was made from, by tag. */
+  sources: Map<string, string[]>;
+  /** Frameworks that consumers bring along. */
+  shared: InstalledFramework[];
+  installed: InstalledFramework[];
+  messages: Message[];
+  findings: Finding[];
+}
+
+/** One framework of a library: its compiler, and the bundle that is kept open. */
+interface Open {
+  compiler: ComponentCompiler;
+  bundle: BuildContext | undefined;
+  opened: string;
+  /** What is bundled: the compiled components, by path. */
+  modules: Map<string, string>;
+}
+
+/**
+ * Puts components and their frameworks into files: a framework is there once, whichever components need it. Kept ready
+ * for the next time, until it is closed.
+ */
+export class ComponentBundler {
+  readonly #open = new Map<ComponentFramework, Open>();
+
+  async bundle(library: Library, elements: readonly LibraryElement[]): Promise<BundledComponents> {
+    const bundled: BundledComponents = {
+      files: [],
+      modules: new Map(),
+      css: new Map(),
+      sources: new Map(),
+      shared: [],
+      installed: [],
+      messages: [],
+      findings: [],
+    };
+    const groups = componentElements(elements);
+    await Promise.all(
+      [...groups].map(([name, own]) => this.#framework(name, own, library, elements, bundled)),
+    );
+    return bundled;
+  }
+
+  async close(): Promise<void> {
+    const all = [...this.#open.values()];
+    this.#open.clear();
+    await Promise.all(all.flatMap(({ compiler, bundle }) => [compiler.close(), bundle?.dispose()]));
+  }
+
+  async #framework(
+    name: ComponentFramework,
+    own: readonly ComponentElement[],
+    library: Library,
+    elements: readonly LibraryElement[],
+    bundled: BundledComponents,
+  ): Promise<void> {
+    const framework = wrappedFramework(name);
+    const contractOf = ({ tag }: ComponentElement) =>
+      elements.find(({ contract }) => contract.tag === tag)!.contract;
+    const at = (one: ComponentElement, key: string) => {
+      const { file, locate } = contractOf(one);
+      return { file, ...locate(['wraps', key], 'key') };
+    };
+    const installed = findFramework(framework, library.root);
+    if ('missing' in installed) {
+      bundled.findings.push(
+        ...own.map((one) =>
+          report(
+            'wraps/framework',
+            at(one, name),
+            `The component needs ${framework.title}, and ${installed.missing}.`,
+            `Run ${installed.install}.`,
+          ),
+        ),
+      );
+      return;
+    }
+    const shares = own.some(({ component }) => component.shared);
+    const against = own.find(({ component }) => shares && component.shared === false);
+    if (against) {
+      bundled.findings.push(
+        report(
+          'wraps/framework-choice',
+          at(against, 'framework'),
+          `This element brings ${framework.title} along, and another one of the library leaves it to consumers.`,
+          'Decide it the same for all elements of the package: two copies would know nothing of each other.',
+        ),
+      );
+      return;
+    }
+    bundled.installed.push(installed);
+    if (shares) bundled.shared.push(installed);
+    const open = this.#opened(name, library.root);
+    const compiled = await open.compiler.compile(own);
+    bundled.messages.push(...compiled.errors);
+    if (compiled.errors.length > 0) return;
+    for (const [path, text] of compiled.modules) bundled.modules.set(path, text);
+    for (const [tag, css] of compiled.css) bundled.css.set(tag, css);
+    for (const [tag, files] of compiled.files) bundled.sources.set(tag, files);
+    open.modules = compiled.modules;
+    const wanted = JSON.stringify([own.map(({ tag }) => tag), shares, installed.version]);
+    try {
+      if (open.opened !== wanted) {
+        await open.bundle?.dispose();
+        const { context } = await import('esbuild');
+        open.bundle = await context(this.#options(installed, own, library, open, shares));
+        open.opened = wanted;
+      }
+      const { outputFiles = [] } = await open.bundle!.rebuild();
+      bundled.files.push(...outputFiles);
+    } catch (error) {
+      const { errors } = error as BuildFailure;
+      if (!Array.isArray(errors)) throw error;
+      bundled.messages.push(...errors);
+    }
+  }
+
+  #opened(name: ComponentFramework, root: string): Open {
+    const known = this.#open.get(name);
+    if (known) return known;
+    const compiler = new ComponentCompiler(root, wrappedFramework(name));
+    const open: Open = { compiler, bundle: undefined, opened: '', modules: new Map() };
+    this.#open.set(name, open);
+    return open;
+  }
+
+  #options(
+    installed: InstalledFramework,
+    own: readonly ComponentElement[],
+    library: Library,
+    open: Open,
+    shares: boolean,
+  ): BuildOptions {
+    const { name } = installed.framework;
+    return {
+      ...COMPONENT_BUILD,
+      absWorkingDir: library.root,
+      entryPoints: [
+        ...own.map(({ tag }) => ({ in: `../components/${tag}.js`, out: `components/${tag}` })),
+        { in: `../shared/${name}.js`, out: `shared/${name}` },
+      ],
+      chunkNames: 'shared/[name]-[hash]',
+      sourcemap: 'linked',
+      // A framework is nobody's reading, and its files would be named as this machine has them.
+      minify: !shares,
+      ...frameworkOptions([installed], shares),
+      plugins: [
+        packagedComponents(
+          () => open.modules,
+          () => [installed],
+          library.root,
+          shares,
+        ),
+      ],
+    };
+  }
+}
+
+/** What bundling frameworks needs, unless they are left out. */
+export function frameworkOptions(
+  installed: readonly InstalledFramework[],
+  outside = false,
+): Pick<BuildOptions, 'conditions' | 'define'> {
+  if (outside || installed.length === 0) return {};
+  const conditions = installed.flatMap(({ framework }) => framework.conditions ?? []);
+  const defines = installed.map(({ framework }) => framework.defines);
+  return {
+    conditions: [...new Set([...conditions, 'production', 'module'])],
+    define: Object.assign({ 'process.env.NODE_ENV': '"production"' }, ...defines),
+  };
+}
+
+const COMPONENT = 'packaged-component';
+
+/**
+ * Gives esbuild the compiled components, what mounts them, and their frameworks, under the addresses that they have in
+ * a package. With `outside`, frameworks are left to whoever uses the package.
+ */
+export function packagedComponents(
+  modules: () => ReadonlyMap<string, string>,
+  installed: () => readonly InstalledFramework[],
+  root: string,
+  outside: boolean,
+): Plugin {
+  return {
+    name: 'packaged-components',
+    setup: (build) => {
+      build.onResolve({ filter: /^\.\.\/(?:components|shared)\// }, ({ path }) => {
+        const inPackage = path.slice('../'.length);
+        if (modules().has(inPackage)) return { path: inPackage, namespace: COMPONENT };
+        const mounts = installed().find(({ framework }) => inPackage === `shared/${framework.name}.js`);
+        return mounts && { path: join(toolFile('runtime'), mounts.framework.mount) };
+      });
+      build.onResolve({ filter: /^\.\.?\//, namespace: COMPONENT }, ({ path, importer }) => ({
+        path: posix.join(posix.dirname(importer), path),
+        namespace: COMPONENT,
+      }));
+      build.onResolve({ filter: /^\.\// }, ({ path, importer }) =>
+        dirname(importer) === toolFile('runtime')
+          ? { path: join(toolFile('runtime'), path), sideEffects: false }
+          : undefined,
+      );
+      build.onLoad({ filter: /.*/, namespace: COMPONENT }, ({ path }) => ({
+        contents: modules().get(path)!,
+        resolveDir: root,
+      }));
+      build.onLoad({ filter: /[\\/]mount-[a-z]+\.js$/ }, async ({ path }) => {
+        if (dirname(path) !== toolFile('runtime')) return undefined;
+        const mounts = installed().find(({ framework }) => framework.mount === basename(path))!;
+        return { contents: await readFile(path, 'utf8'), resolveDir: mounts.from };
+      });
+      for (const one of installed()) setUpFramework(build, one, outside);
+    },
+  };
+}
+
+function setUpFramework(
+  build: Parameters<Plugin['setup']>[0],
+  { framework, from }: InstalledFramework,
+  outside: boolean,
+): void {
+  const { made = {}, owns } = framework;
+  build.onResolve({ filter: /^made:/ }, ({ path }) => {
+    const name = path.slice('made:'.length);
+    return name in made ? { path: name, namespace: 'made-by-framework' } : undefined;
+  });
+  for (const plugin of framework.plugins({ ...componentTools(from) })) void plugin.setup(build);
+  build.onResolve({ filter: owns }, ({ path, kind, resolveDir, pluginData }) => {
+    if (outside) return { path, external: true };
+    // Wherever something of it is asked for, it is the library's own copy.
+    if (resolveDir === from || pluginData === owns) return undefined;
+    return build.resolve(path, { kind, resolveDir: from, pluginData: owns });
+  });
+}
+
+/** The path in the package of what was made, from the library's root. */
+export function packagePath({ path }: Pick<OutputFile, 'path'>, root: string): string {
+  return slashed(relative(join(root, 'out'), path));
+}

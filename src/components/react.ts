@@ -1,0 +1,16 @@
+import type { WrappedFramework } from './framework.js';
+
+/** Components of React, from the first version with `createRoot` on. */
+export const react: WrappedFramework = {
+  name: 'react',
+  title: 'React',
+  packages: [
+    { name: 'react', least: 18 },
+    { name: 'react-dom', least: 18 },
+  ],
+  owns: /^react(?:-dom)?(?:\/|$)/,
+  mount: 'mount-react.js',
+  jsxImportSource: 'react',
+  defines: {},
+  plugins: () => [],
+};

@@ -1,0 +1,80 @@
+import { componentCallback, componentProperty, componentSlot } from '../../contract/component-names.js';
+import type { ComponentImplementation } from '../../contract/implementation.js';
+import type { ElementEvent } from '../../contract/model.js';
+import { call, data, expression, identifier, object, property, statements } from '../../syntax/build.js';
+import type { TreeNode } from '../../syntax/tree.js';
+import type { AppliedTrait, Effect } from '../../view/effects.js';
+import type { ReadKeys } from '../../view/resolve.js';
+import { effectStatement } from './effect.js';
+import { bitsOf, type Emission } from './emission.js';
+
+/** What the drawing of a component reads: all properties, and which slots are filled. */
+export function componentReads({ contract }: Pick<Emission, 'contract'>): ReadKeys[] {
+  const properties = contract.properties.map(({ name }) => `property:${name}`);
+  return [new Set([...properties, ...(contract.slots.length > 0 ? ['slots:filled'] : [])])];
+}
+
+/** The class that shows a component: how the element's names and the component's go together. */
+export function componentCode(
+  name: string,
+  component: ComponentImplementation,
+  effects: readonly Effect[],
+  traits: readonly AppliedTrait[],
+  emission: Emission,
+): TreeNode[] {
+  const { contract, runtime } = emission;
+  const { properties, slots, methods } = contract;
+  runtime.add('componentView').add('keepMounted');
+  const given = properties
+    .filter((one) => one.trait === undefined)
+    .map((one) => {
+      const taken = componentProperty(one);
+      return property(taken.name, data(`${taken.opposite ? '!' : ''}${one.name}`));
+    });
+  const sent = calledEvents(contract.events, traits).map((event) =>
+    property(componentCallback(event, contract, component), data(sentAs(event))),
+  );
+  const content = slots.map((slot) => property(componentSlot(slot, component), data(slot.name)));
+  const wiring = [
+    ...(given.length > 0 ? [property('properties', object(given))] : []),
+    ...(sent.length > 0 ? [property('events', object(sent))] : []),
+    ...(content.length > 0 ? [property('slots', object(content))] : []),
+    ...(methods.length > 0 ? [property('called', expression`true`)] : []),
+    ...(effects.length > 0 ? [property('effects', effectsCode(effects, emission))] : []),
+  ];
+  const view = call('componentView', [
+    identifier('mount'),
+    identifier('component'),
+    object(wiring, wiring.length > 1),
+  ]);
+  return statements`const ${name} = ${view};`;
+}
+
+/** Events that callbacks of the component become: those that neither a part nor a trait sends. */
+export function calledEvents(
+  events: readonly ElementEvent[],
+  traits: readonly AppliedTrait[],
+): ElementEvent[] {
+  return events.filter(
+    ({ name, relay }) => relay === undefined && !traits.some(({ behavior }) => behavior.emits.includes(name)),
+  );
+}
+
+/** Type, the property that takes the value, and the names of the arguments. */
+function sentAs({ name, sets, arguments: names }: ElementEvent): unknown[] {
+  if (names) return [name, sets ?? 0, names];
+  return sets === undefined ? [name] : [name, sets];
+}
+
+function effectsCode(effects: readonly Effect[], emission: Emission): TreeNode {
+  const lines = effects.map((effect) => {
+    const statement = effectStatement(effect, emission);
+    const keys = [...effect.reads];
+    const bits = keys.map((key) => bitsOf(emission, key)).filter((one) => one !== undefined);
+    const [first, ...rest] = bits;
+    if (!first || keys.includes('*')) return statement;
+    const any = rest.reduce((before, next) => expression`${before} | ${next}`, first);
+    return statements`if (changed & (${any})) ${statement}`[0]!;
+  });
+  return expression`(inside, changed) => { ${lines} }`;
+}
