@@ -1,4 +1,5 @@
 import { join, relative } from 'node:path';
+import { componentOf } from '../contract/implementation.js';
 import type { Contract } from '../contract/model.js';
 import { inReadingOrder, type Finding } from '../findings/finding.js';
 import type { Analysis } from '../library/library-element.js';
@@ -11,6 +12,7 @@ import {
 } from '../library/open-library.js';
 import { checkTypes } from '../types/check-types.js';
 import { joinPrograms, writeTypeFiles, type TypedProgram } from '../types/type-files.js';
+import type { CheckedComponents } from './check-components.js';
 import { checkSlice } from './check-slice.js';
 import { Contracts } from './contracts.js';
 import { analyzeFrame, frameSource, type Frame } from './frame.js';
@@ -71,9 +73,14 @@ export class Workspace {
     const { elements: folders } = this.#library;
     const missing = folders.filter((folder) => !this.#units.has(folder));
     const ended = missing.length >= MANY ? await this.#checkApart(withTypes, started) : undefined;
-    const types = withTypes ? await this.#checkTypes(gently) : undefined;
+    const [types, components] = withTypes
+      ? await Promise.all([this.#checkTypes(gently), this.#checkComponents()])
+      : [undefined, undefined];
     await ended;
-    return { findings: this.#findings(types?.findings ?? []), unchecked: types?.unchecked };
+    return {
+      findings: this.#findings([...(types?.findings ?? []), ...(components?.findings ?? [])]),
+      unchecked: types?.unchecked ?? components?.unchecked,
+    };
   }
 
   /**
@@ -201,6 +208,17 @@ export class Workspace {
       if (withTypes) this.#programs.set(all[place]!, program);
     }
     return ended;
+  }
+
+  /** What only shows when the components that elements wrap are read with their types. */
+  async #checkComponents(): Promise<CheckedComponents | undefined> {
+    // Few libraries wrap components; the others need nothing of what reads them.
+    const wrapping = this.#library.elements.filter(({ contract }) => contract.text.includes('wraps'));
+    if (wrapping.length === 0) return undefined;
+    const elements = wrapping.flatMap((folder) => this.#whole(folder).element ?? []);
+    if (!elements.some(({ contract }) => componentOf(contract))) return undefined;
+    const { checkComponents } = await import('./check-components.js');
+    return checkComponents(this.#library, elements);
   }
 
   /** Writes the types that are not written yet, and asks TypeScript about all of them. */

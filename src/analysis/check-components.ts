@@ -1,0 +1,56 @@
+import { join } from 'node:path';
+import { checkComponent } from '../check/component.js';
+import { findFramework } from '../components/find-framework.js';
+import { wrappedFramework } from '../components/index.js';
+import { readApart } from '../components/read/read-apart.js';
+import { componentOf } from '../contract/implementation.js';
+import type { Finding } from '../findings/finding.js';
+import { report } from '../findings/report.js';
+import type { LibraryElement } from '../library/library-element.js';
+import type { Library } from '../library/open-library.js';
+
+/** What was found in the components of a library; or why nobody could look. */
+export interface CheckedComponents {
+  findings: Finding[];
+  unchecked: string | undefined;
+}
+
+/** Reads the components that elements wrap, and compares them with the contracts. */
+export async function checkComponents(
+  { root }: Library,
+  elements: readonly LibraryElement[],
+): Promise<CheckedComponents> {
+  const findings: Finding[] = [];
+  const readable = elements.flatMap((element) => {
+    const component = componentOf(element.contract);
+    const { wrapped } = element.folder;
+    if (!component || !wrapped) return [];
+    const found = findFramework(wrappedFramework(component.framework), root);
+    if (!('missing' in found)) return [{ element, component, path: join(root, wrapped.file) }];
+    const { file, locate } = element.contract;
+    findings.push(
+      report(
+        'wraps/framework',
+        { file, ...locate(['wraps', component.framework], 'key') },
+        `The component cannot be looked at: ${found.missing}.`,
+        `Run ${found.install}.`,
+      ),
+    );
+    return [];
+  });
+  if (readable.length === 0) return { findings, unchecked: undefined };
+  const read = await readApart({
+    root,
+    components: readable.map(({ component, path }) => ({
+      framework: component.framework,
+      path,
+      exported: component.exported,
+    })),
+  });
+  if ('unread' in read) return { findings, unchecked: `Wrapped components: ${read.unread}` };
+  readable.forEach(({ element, component }, place) => {
+    const events = new Set(element.traits.flatMap(({ behavior }) => behavior.emits));
+    findings.push(...checkComponent(element.contract, component, read[place]!, events));
+  });
+  return { findings, unchecked: undefined };
+}

@@ -1,0 +1,71 @@
+import type { JsonSchema } from '../../contract/schema.js';
+
+/** What is known of a type. */
+export type TypeFact =
+  | { kind: 'schema'; schema: JsonSchema }
+  /** An object of a standard class. */
+  | { kind: 'instance'; instance: string }
+  | { kind: 'function'; parameters: ParameterFact[]; returns: TypeFact | undefined; mayReturnFalse: boolean }
+  /** What is drawn; `given` where the component hands it data. */
+  | { kind: 'content'; given: boolean }
+  /** Nothing that a contract can say; `why` in words that follow "its type". */
+  | { kind: 'unknown'; text: string; why: string };
+
+export interface ParameterFact {
+  name: string;
+  type: TypeFact;
+  optional: boolean;
+}
+
+/** One thing that a component takes or hands out. */
+export interface MemberFact {
+  name: string;
+  required: boolean;
+  type: TypeFact;
+  description: string | undefined;
+  deprecated: true | string | undefined;
+  /** The value that it has by itself; `text` where that is no plain data. */
+  default: { value: unknown } | { text: string } | undefined;
+}
+
+/** A place where a component puts its content. */
+export interface SlotFact {
+  /** The component's own name for it. */
+  name: string;
+  /** True where the component hands data to it. */
+  given: boolean;
+  description: string | undefined;
+}
+
+/** What could not be read: the member, and what a person must add. */
+export interface Unread {
+  name: string;
+  what: string;
+}
+
+/** Everything that is known of a component, by its own names. */
+export interface ComponentFacts {
+  description: string | undefined;
+  /** Values, functions, callbacks and content that it takes as properties. */
+  members: MemberFact[];
+  /** Events that it emits by name, where its framework has such. */
+  emits: MemberFact[];
+  slots: SlotFact[];
+  methods: MemberFact[];
+  /** Properties that it writes itself. */
+  writes: string[];
+  /** True where it passes on whatever else it is given; with the HTML element that takes it, if that is known. */
+  rest: { native: string | undefined } | undefined;
+  definitions: Record<string, JsonSchema>;
+  unread: Unread[];
+  /** False where there may be members that were not seen. */
+  complete: boolean;
+}
+
+/** Why a component could not be read. */
+export interface NoFacts {
+  problem: 'export' | 'syntax';
+  /** Names that the module does export. */
+  exported: string[];
+  message: string;
+}

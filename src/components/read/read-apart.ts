@@ -1,0 +1,47 @@
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+import { atEnd } from '../../system/at-exit.js';
+import { TOOL_ROOT } from '../../system/tool-files.js';
+import type { ComponentFacts, NoFacts } from './facts.js';
+import type { NamedComponent } from './read-components.js';
+
+/** What is to be read, as plain data. */
+export interface ReadingInput {
+  root: string;
+  components: readonly NamedComponent[];
+}
+
+export type ReadingOutput = (ComponentFacts | NoFacts)[];
+
+const READER = join(TOOL_ROOT, 'dist', 'component-reader.js');
+
+/** In milliseconds: types that keep TypeScript busy for longer are not followed. */
+const LONGEST = 60_000;
+
+/**
+ * Reads components in a process of its own. Gives what is known of each, in their order; or why nothing could be read
+ * at all.
+ */
+export async function readApart(input: ReadingInput): Promise<ReadingOutput | { unread: string }> {
+  const child = spawn(process.execPath, [READER], { stdio: ['pipe', 'pipe', 'pipe'] });
+  const takenBack = atEnd(() => child.kill('SIGKILL'));
+  let output = '';
+  let said = '';
+  child.stdout.on('data', (chunk: Buffer) => (output += chunk.toString()));
+  child.stderr.on('data', (chunk: Buffer) => (said += chunk.toString()));
+  child.stdin.on('error', () => {});
+  child.stdin.end(JSON.stringify(input));
+  const limit = setTimeout(() => child.kill('SIGKILL'), LONGEST);
+  const ended = await new Promise<number | null>((resolve) => {
+    child.once('error', (error) => {
+      said += error.message;
+      resolve(null);
+    });
+    child.once('close', resolve);
+  });
+  clearTimeout(limit);
+  takenBack();
+  if (ended === 0) return JSON.parse(output) as ReadingOutput;
+  const why = said.split('\n').find((line) => /Error|panic|error/.test(line));
+  return { unread: why ? why.trim() : `TypeScript did not come to an end within ${LONGEST / 1000} seconds.` };
+}

@@ -1,0 +1,65 @@
+import { readFile } from 'node:fs/promises';
+import type { ComponentFramework } from '../../contract/component-frameworks.js';
+import { componentTools } from '../compile-components.js';
+import { wrappedFramework } from '../index.js';
+import type { ComponentFacts, NoFacts } from './facts.js';
+import type { ComponentSource, ReadingPlan } from './plan.js';
+import { planJsx } from './read-jsx.js';
+import { planSvelte } from './read-svelte.js';
+import { planVue } from './read-vue.js';
+import { TypeProgram } from './type-program.js';
+
+/** A component by its place. */
+export interface NamedComponent {
+  framework: ComponentFramework;
+  /** Absolute path of its file. */
+  path: string;
+  exported: string;
+}
+
+/**
+ * Reads components of one project, all with the types that they have there. TypeScript is asked once for all of one
+ * framework; nothing of them is run.
+ */
+export async function readComponents(
+  root: string,
+  components: readonly NamedComponent[],
+): Promise<(ComponentFacts | NoFacts)[]> {
+  const results: (ComponentFacts | NoFacts)[] = [];
+  const frameworks = new Set(components.map(({ framework }) => framework));
+  for (const framework of frameworks) {
+    const own = components.flatMap((one, place) => (one.framework === framework ? [{ one, place }] : []));
+    const read = await readFramework(
+      root,
+      framework,
+      own.map(({ one }) => one),
+    );
+    own.forEach(({ place }, index) => (results[place] = read[index]!));
+  }
+  return results;
+}
+
+async function readFramework(
+  root: string,
+  framework: ComponentFramework,
+  components: readonly NamedComponent[],
+): Promise<(ComponentFacts | NoFacts)[]> {
+  const tools = componentTools(root);
+  const plans = await Promise.all(
+    components.map(async ({ path, exported }, place): Promise<ReadingPlan | NoFacts> => {
+      const text = await readFile(path, 'utf8');
+      const source: ComponentSource = { framework, path, text, exported, key: `${framework}-${place}` };
+      if (framework === 'vue') return planVue(source, tools);
+      return path.endsWith('.svelte') ? planSvelte(source) : planJsx(source);
+    }),
+  );
+  const made = plans.flatMap((plan) => ('finish' in plan ? [[plan.path, plan.text] as const] : []));
+  if (made.length === 0) return plans as NoFacts[];
+  const source = wrappedFramework(framework).jsxImportSource ?? (framework === 'solid' ? 'solid-js' : '');
+  const program = new TypeProgram(root, new Map(made), source);
+  try {
+    return plans.map((plan) => ('finish' in plan ? plan.finish(program) : plan));
+  } finally {
+    program.close();
+  }
+}

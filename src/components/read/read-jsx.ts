@@ -1,0 +1,218 @@
+import { basename, dirname, join } from 'node:path';
+import { quoted } from '../../syntax/literal.js';
+import { walk, type TreeNode } from '../../syntax/tree.js';
+import type { ComponentFramework } from '../../contract/component-frameworks.js';
+import type { ComponentFacts, MemberFact, NoFacts, SlotFact, Unread } from './facts.js';
+import type { ComponentSource, ReadingPlan } from './plan.js';
+import {
+  behind,
+  defaultOf,
+  patternDefaults,
+  readSyntax,
+  type KnownDefault,
+  type SourceSyntax,
+} from './source-syntax.js';
+import { oneParagraph, TypeFacts } from './type-facts.js';
+import { SymbolFlags, type TypeProgram, type TypeSymbol } from './type-program.js';
+
+/** What a framework can draw, as a type. */
+const DRAWABLE: Partial<Record<ComponentFramework, string>> = {
+  react: `import type { ReactElement } from 'react';\nexport type Drawable = ReactElement;`,
+  preact: `import type { VNode } from 'preact';\nexport type Drawable = VNode;`,
+  solid: `export type Drawable = HTMLElement;`,
+};
+
+/** Where a framework declares what native elements take. */
+const NATIVE: Partial<Record<ComponentFramework, RegExp>> = {
+  react: /[\\/]@types[\\/]react(?:-\d+)?[\\/]/,
+  preact: /[\\/]preact[\\/](?:src|compat|hooks|dist)[\\/]/,
+  solid: /[\\/]solid-js[\\/](?:types|web|h)[\\/]/,
+};
+
+/** What a framework takes for itself. */
+const OWN = new Set(['key', 'ref', 'jsx', 'dangerouslySetInnerHTML', 'innerHTML', '$ServerOnly']);
+
+/** How a component is read whose properties are the parameter of a function or of a class. */
+export function planJsx(source: ComponentSource): ReadingPlan {
+  const { path, text, exported, framework } = source;
+  const made = join(dirname(path), `lastwright-${source.key}.tsx`);
+  const member = `(typeof module)[${quoted(exported)}]`;
+  const lines = [
+    `import * as module from ${quoted(`./${basename(path)}`)};`,
+    DRAWABLE[framework]!,
+    `export * as all from ${quoted(`./${basename(path)}`)};`,
+    `type Made = ${member};`,
+    'export declare const made: Made;',
+    'export type Props = Made extends abstract new (...given: infer Given) => unknown ? Given[0] : Made extends (...given: infer Given) => unknown ? Given[0] : never;',
+    // What is given as `ref`, in any of the forms that it can have.
+    'type OfRef<Ref> = Ref extends { current: infer Handle } ? NonNullable<Handle> : never;',
+    'type OfCall<Ref> = Ref extends (handle: infer Handle) => unknown ? NonNullable<Handle> : never;',
+    `export type Handle = Props extends { ref?: infer Ref } ? ${framework === 'solid' ? 'OfCall' : 'OfRef'}<NonNullable<Ref>> : never;`,
+  ];
+  return {
+    path: made,
+    text: `${lines.join('\n')}\n`,
+    finish: (program) => new JsxReader(source, readSyntax(path, text), program, made).read(),
+  };
+}
+
+class JsxReader {
+  readonly #exports: ReadonlyMap<string, TypeSymbol>;
+  readonly #types: TypeFacts;
+  readonly #unread: Unread[] = [];
+
+  constructor(
+    readonly source: ComponentSource,
+    readonly syntax: SourceSyntax,
+    readonly program: TypeProgram,
+    made: string,
+  ) {
+    this.#exports = program.exportsOf(made);
+    const drawable = this.#exports.get('Drawable');
+    const type = drawable && program.checker.getDeclaredTypeOfSymbol(drawable);
+    this.#types = new TypeFacts(program, { drawable: type?.isErrorType() ? undefined : type });
+  }
+
+  read(): ComponentFacts | NoFacts {
+    const { checker } = this.program;
+    const { syntax, source } = this;
+    if (syntax.problem !== undefined) return { problem: 'syntax', exported: [], message: syntax.problem };
+    const all = this.#exports.get('all');
+    const module = all && checker.getAliasedSymbol(all);
+    const exported = module ? checker.getExportsOfModule(module) : [];
+    const names = exported.map(({ name }) => name);
+    const own = exported.find(({ name }) => name === source.exported);
+    const none = (message: string): NoFacts => ({ problem: 'export', exported: names, message });
+    if (!own) return none(`It exports nothing named "${source.exported}".`);
+    const props = checker.getDeclaredTypeOfSymbol(this.#exports.get('Props')!);
+    const made = checker.getTypeOfSymbol(this.#exports.get('made')!);
+    if (!made || checker.typeToString(props) === 'never')
+      return none(`"${source.exported}" is no component: it can neither be called nor made.`);
+    const target = this.#target(own);
+    const found = this.#defaults();
+    const native: string[] = [];
+    const members: MemberFact[] = [];
+    const slots: SlotFact[] = [];
+    // A component that takes nothing has no parameter.
+    const symbols = checker.typeToString(props) === 'undefined' ? [] : checker.getPropertiesOfType(props);
+    for (const symbol of symbols) {
+      const { name } = symbol;
+      if (OWN.has(name)) continue;
+      const ofFramework = symbol.declarations.every(({ path }) => NATIVE[source.framework]!.test(path));
+      if (ofFramework && symbol.declarations.length > 0 && name !== 'children') {
+        native.push(name);
+        continue;
+      }
+      const member = this.#types.member(symbol);
+      const own = found.defaults.get(name);
+      if (own) member.default = own;
+      // Children that are given as they are need no name among the properties.
+      if (member.type.kind === 'content' || name === 'children') this.#slot(member, slots);
+      else members.push(member);
+    }
+    const index = checker.getIndexInfosOfType(props).length > 0;
+    return {
+      description: target && oneParagraph(target.getDocumentationComment(checker)),
+      members,
+      emits: [],
+      slots,
+      methods: this.#methods(),
+      writes: [],
+      rest: native.length > 0 ? { native: nativeElement(native) } : undefined,
+      definitions: this.#types.definitions,
+      unread: this.#unread,
+      complete: !index && !checker.getDeclaredTypeOfSymbol(this.#exports.get('Props')!).isErrorType(),
+    };
+  }
+
+  #target(symbol: TypeSymbol): TypeSymbol | undefined {
+    const { checker } = this.program;
+    if (!(symbol.flags & SymbolFlags.Alias)) return symbol;
+    const aliased = checker.getAliasedSymbol(symbol);
+    return checker.isUnknownSymbol(aliased) ? symbol : aliased;
+  }
+
+  #slot({ name, type, description }: MemberFact, slots: SlotFact[]): void {
+    if (type.kind === 'content') slots.push({ name, given: type.given, description });
+    else
+      this.#unread.push({
+        name,
+        what: `the component's content ${type.kind === 'function' ? 'is a function that is handed data, which slots cannot be' : 'has a type that is no content'}`,
+      });
+  }
+
+  /** What the component hands out through its reference. */
+  #methods(): MemberFact[] {
+    const { checker } = this.program;
+    const handle = checker.getDeclaredTypeOfSymbol(this.#exports.get('Handle')!);
+    const symbol = handle.getSymbol();
+    // A reference to a node of the page is no object with methods.
+    if ((symbol && this.program.isStandard(symbol)) || !handle.isObjectType()) return [];
+    return this.#types.membersOf(handle).filter((one) => {
+      if (one.type.kind === 'function') return true;
+      this.#unread.push({ name: one.name, what: 'the component hands it out, and it is no method' });
+      return false;
+    });
+  }
+
+  /** Defaults as the component's function has them. */
+  #defaults(): { defaults: Map<string, KnownDefault> } {
+    const { syntax } = this;
+    const defaults = new Map<string, KnownDefault>();
+    const made = behind(syntax.exported.get(this.source.exported), syntax);
+    const [first] = (made?.params as TreeNode[] | undefined) ?? [];
+    const pattern = (first?.type === 'AssignmentPattern' ? first.left : first) as TreeNode | undefined;
+    const add = (more: ReadonlyMap<string, KnownDefault>): void => {
+      for (const [name, value] of more) defaults.set(name, value);
+    };
+    if (pattern?.type === 'ObjectPattern') add(patternDefaults(pattern, syntax).defaults);
+    const name = pattern?.type === 'Identifier' ? (pattern.name as string) : undefined;
+    const isProps = (node: TreeNode | undefined | null): boolean =>
+      node?.type === 'Identifier' && node.name === name;
+    if (name !== undefined && made?.body)
+      walk(made.body as TreeNode, (node) => {
+        const { id, init } = node as { id?: TreeNode; init?: TreeNode | null };
+        if (node.type === 'VariableDeclarator' && id?.type === 'ObjectPattern' && isProps(init))
+          add(patternDefaults(id, syntax).defaults);
+        // Solid's way: what comes first is there where nothing else is.
+        if (node.type !== 'CallExpression') return undefined;
+        const [own, ...others] = node.arguments as TreeNode[];
+        if ((node.callee as TreeNode).name === 'mergeProps' && own && others.some(isProps))
+          add(objectDefaults(own, syntax));
+        return undefined;
+      });
+    for (const node of syntax.body) {
+      const { expression } = node as { expression?: TreeNode };
+      const left = expression?.left as TreeNode | undefined;
+      if (expression?.type === 'AssignmentExpression' && left?.type === 'MemberExpression')
+        if ((left.property as TreeNode).name === 'defaultProps')
+          add(objectDefaults(expression.right as TreeNode, syntax));
+    }
+    return { defaults };
+  }
+}
+
+function objectDefaults(node: TreeNode, syntax: SourceSyntax): Map<string, KnownDefault> {
+  const object = node.type === 'Identifier' ? syntax.declared.get(node.name as string) : node;
+  const defaults = new Map<string, KnownDefault>();
+  if (object?.type !== 'ObjectExpression') return defaults;
+  for (const { type, key, value } of object.properties as TreeNode[])
+    if (type === 'Property')
+      defaults.set(
+        String((key as TreeNode).name ?? (key as TreeNode).value),
+        defaultOf(value as TreeNode, syntax),
+      );
+  return defaults;
+}
+
+/** The element whose attributes these are, as far as they tell. */
+function nativeElement(names: readonly string[]): string | undefined {
+  const has = new Set(names.map((name) => name.toLowerCase()));
+  if (has.has('checked') && has.has('maxlength')) return 'input';
+  if (has.has('rows') && has.has('cols')) return 'textarea';
+  if (has.has('formaction')) return 'button';
+  if (has.has('href') && has.has('download')) return 'a';
+  if (has.has('srcset') && has.has('alt')) return 'img';
+  if (has.has('multiple') && has.has('size')) return 'select';
+  return undefined;
+}

@@ -1,0 +1,148 @@
+import { parseSync } from 'oxc-parser';
+import type { TreeNode } from '../../syntax/tree.js';
+
+/** A module's syntax, as far as components are found in it. */
+export interface SourceSyntax {
+  text: string;
+  body: readonly TreeNode[];
+  /** What the module's own names stand for. */
+  declared: ReadonlyMap<string, TreeNode>;
+  /** What it exports, by name: a declaration or an expression. */
+  exported: ReadonlyMap<string, TreeNode>;
+  /** Why it cannot be read. */
+  problem: string | undefined;
+}
+
+/** Parses a module in TypeScript or JavaScript, with JSX or without. */
+export function readSyntax(file: string, text: string, lang?: 'ts' | 'tsx' | 'js' | 'jsx'): SourceSyntax {
+  const options = { sourceType: 'module', ...(lang ? { lang } : {}) } as const;
+  const { program, errors } = parseSync(file, text, options);
+  const body = (program as unknown as { body: TreeNode[] }).body;
+  const declared = new Map<string, TreeNode>();
+  const exported = new Map<string, TreeNode>();
+  const declare = (node: TreeNode): string[] => {
+    if (node.type === 'VariableDeclaration')
+      return (node.declarations as TreeNode[]).flatMap(({ id, init }) => {
+        const { type, name } = id as TreeNode;
+        if (type !== 'Identifier' || !init) return [];
+        declared.set(name as string, init as TreeNode);
+        return [name as string];
+      });
+    const name = (node.id as TreeNode | null)?.name as string | undefined;
+    if (name === undefined) return [];
+    declared.set(name, node);
+    return [name];
+  };
+  for (const node of body) {
+    const inner = node.declaration as TreeNode | null | undefined;
+    if (node.type === 'ExportNamedDeclaration' && inner)
+      for (const name of declare(inner)) exported.set(name, declared.get(name)!);
+    else if (node.type === 'ExportDefaultDeclaration' && inner) {
+      declare(inner);
+      exported.set('default', inner);
+    } else if (node.type === 'ExportNamedDeclaration' && !node.source)
+      for (const { local, exported: as } of node.specifiers as TreeNode[])
+        exported.set(nameOf(as as TreeNode), local as TreeNode);
+    else declare(node);
+  }
+  return { text, body, declared, exported, problem: errors[0]?.message };
+}
+
+function nameOf(node: TreeNode): string {
+  return String(node.name ?? node.value);
+}
+
+const WRAPPERS = new Set([
+  'TSAsExpression',
+  'TSSatisfiesExpression',
+  'TSNonNullExpression',
+  'ParenthesizedExpression',
+]);
+
+/**
+ * The function or class behind a value: names are followed, and calls that are given a component and give one back
+ * (such as `memo`) are looked through.
+ */
+export function behind(node: TreeNode | undefined, { declared }: SourceSyntax): TreeNode | undefined {
+  const met = new Set<TreeNode>();
+  let now = node;
+  while (now && !met.has(now)) {
+    met.add(now);
+    if (now.type === 'Identifier') now = declared.get(now.name as string);
+    else if (WRAPPERS.has(now.type)) now = now.expression as TreeNode;
+    else if (now.type === 'CallExpression') now = (now.arguments as TreeNode[])[0];
+    else if (/Function|^Class/.test(now.type)) return now;
+    else return undefined;
+  }
+  return undefined;
+}
+
+/** A value that stands in code as plain data; undefined if it does not. */
+export function plainValue(node: TreeNode, syntax: SourceSyntax, depth = 8): { value: unknown } | undefined {
+  if (depth === 0) return undefined;
+  const inner = (one: TreeNode): { value: unknown } | undefined => plainValue(one, syntax, depth - 1);
+  switch (node.type) {
+    case 'Literal':
+      return typeof node.value === 'object' && node.value !== null ? undefined : { value: node.value };
+    case 'TemplateLiteral':
+      return (node.expressions as TreeNode[]).length === 0
+        ? { value: ((node.quasis as TreeNode[])[0]!.value as { cooked: string }).cooked }
+        : undefined;
+    case 'UnaryExpression': {
+      const of = inner(node.argument as TreeNode);
+      if (!of || typeof of.value !== 'number' || node.operator !== '-') {
+        return of && node.operator === '!' ? { value: !of.value } : undefined;
+      }
+      return { value: -of.value };
+    }
+    case 'ArrayExpression': {
+      const items = (node.elements as (TreeNode | null)[]).map((one) => (one ? inner(one) : undefined));
+      return items.every((one) => one !== undefined) ? { value: items.map((one) => one!.value) } : undefined;
+    }
+    case 'ObjectExpression': {
+      const entries = (node.properties as TreeNode[]).map((one) => {
+        const value =
+          one.type === 'Property' && !one.computed && !one.method ? inner(one.value as TreeNode) : undefined;
+        return value && ([nameOf(one.key as TreeNode), value.value] as const);
+      });
+      return entries.every((one) => one !== undefined)
+        ? { value: Object.fromEntries(entries as (readonly [string, unknown])[]) }
+        : undefined;
+    }
+    case 'Identifier': {
+      const declared = syntax.declared.get(node.name as string);
+      return declared && !/Function|Class/.test(declared.type) ? inner(declared) : undefined;
+    }
+    default:
+      return WRAPPERS.has(node.type) ? inner(node.expression as TreeNode) : undefined;
+  }
+}
+
+/** A default as it is known: its value, or its text where that is no plain data. */
+export type KnownDefault = { value: unknown } | { text: string };
+
+export function defaultOf(node: TreeNode, syntax: SourceSyntax): KnownDefault {
+  return plainValue(node, syntax) ?? { text: syntax.text.slice(node.start, node.end) };
+}
+
+/** The defaults of a pattern that takes properties apart, and whether it takes what is left. */
+export function patternDefaults(
+  pattern: TreeNode,
+  syntax: SourceSyntax,
+): { names: string[]; defaults: Map<string, KnownDefault>; rest: boolean } {
+  const names: string[] = [];
+  const defaults = new Map<string, KnownDefault>();
+  let rest = false;
+  for (const one of pattern.properties as TreeNode[]) {
+    if (one.type !== 'Property') {
+      rest = true;
+      continue;
+    }
+    if (one.computed) continue;
+    const name = nameOf(one.key as TreeNode);
+    names.push(name);
+    const value = one.value as TreeNode;
+    if (value.type === 'AssignmentPattern') defaults.set(name, defaultOf(value.right as TreeNode, syntax));
+  }
+  return { names, defaults, rest };
+}

@@ -1,0 +1,86 @@
+import { existsSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import {
+  API,
+  SignatureKind,
+  SymbolFlags,
+  TypeFlags,
+  type Checker,
+  type Project,
+  type Symbol as TypeSymbol,
+  type Type,
+} from 'typescript-7/unstable/sync';
+
+export { SignatureKind, SymbolFlags, TypeFlags };
+export type { Checker, Type, TypeSymbol };
+
+/** Modules that are made up for TypeScript to look at, beside those that there are. */
+export type MadeModules = ReadonlyMap<string, string>;
+
+/** A program of TypeScript's own checker; ended by `close`. */
+export class TypeProgram {
+  readonly #api: API;
+  readonly #project: Project;
+
+  /** `made` are texts by path; they are seen as if they lay there. */
+  constructor(root: string, made: MadeModules, jsxImportSource: string) {
+    const config = join(root, '.lastwright.components.json');
+    const own = {
+      // The project's own short names for folders hold as well.
+      ...(existsSync(join(root, 'tsconfig.json')) ? { extends: './tsconfig.json' } : {}),
+      compilerOptions: {
+        jsx: jsxImportSource ? 'react-jsx' : 'preserve',
+        ...(jsxImportSource ? { jsxImportSource } : {}),
+        strict: true,
+        target: 'ES2022',
+        lib: ['ES2023', 'DOM', 'DOM.Iterable'],
+        module: 'ESNext',
+        moduleResolution: 'Bundler',
+        allowJs: true,
+        checkJs: true,
+        allowArbitraryExtensions: true,
+        allowImportingTsExtensions: true,
+        skipLibCheck: true,
+        noEmit: true,
+        composite: false,
+        incremental: false,
+        types: [],
+      },
+      files: [...made.keys()],
+      include: [],
+    };
+    const texts = new Map([...made, [config, JSON.stringify(own)]]);
+    this.#api = new API({
+      cwd: root,
+      fs: {
+        readFile: (path) => texts.get(path),
+        fileExists: (path) => (texts.has(path) ? true : undefined),
+        directoryExists: (path) =>
+          [...texts.keys()].some((one) => dirname(one) === path) ? true : undefined,
+      },
+    });
+    this.#project = this.#api.updateSnapshot({ openProjects: [config] }).getProject(config)!;
+  }
+
+  get checker(): Checker {
+    return this.#project.checker;
+  }
+
+  /** What a made module exports, by name. */
+  exportsOf(path: string): Map<string, TypeSymbol> {
+    const { program, checker } = this.#project;
+    const file = program.getSourceFile(path);
+    const module = file && checker.getSymbolAtLocation(file);
+    const symbols = module ? checker.getExportsOfModule(module) : [];
+    return new Map(symbols.map((symbol) => [symbol.name, symbol]));
+  }
+
+  /** True for a type that the standard library declares. */
+  isStandard(symbol: TypeSymbol): boolean {
+    return symbol.declarations.some(({ path }) => /[\\/]lib\.[\w.]*d\.ts$/.test(path));
+  }
+
+  close(): void {
+    this.#api.close();
+  }
+}
