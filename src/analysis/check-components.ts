@@ -46,11 +46,16 @@ export async function checkComponents(
       path,
       exported: component.exported,
     })),
+    types: [],
   });
   if ('unread' in read) return { findings, unchecked: `Wrapped components: ${read.unread}` };
+  let unchecked: string | undefined;
   readable.forEach(({ element, component }, place) => {
+    const facts = read.components[place]!;
+    if ('problem' in facts && facts.problem === 'unread')
+      unchecked = `<${element.contract.tag}>: ${facts.message}`;
     const events = new Set(element.traits.flatMap(({ behavior }) => behavior.emits));
-    findings.push(...checkComponent(element.contract, component, read[place]!, events));
+    findings.push(...checkComponent(element.contract, component, facts, events));
   });
-  return { findings, unchecked: undefined };
+  return { findings, unchecked };
 }

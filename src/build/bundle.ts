@@ -361,8 +361,9 @@ function exportsOf(names: readonly string[]): string {
 
 /** The module of a class that somebody wrote; `address` says where that module is, if not where the contract says. */
 export function wrappedClass({ className, implementation }: Contract, address?: string): string {
-  const { module } = implementation as Extract<Implementation, { kind: 'class' }>;
-  return `export { default as ${className} } from ${quoted(address ?? module)};`;
+  const { module, exported } = implementation as Extract<Implementation, { kind: 'class' }>;
+  const name = exported === 'default' ? 'default' : quoted(exported);
+  return `export { ${name} as ${className} } from ${quoted(address ?? module)};`;
 }
 
 function bundleSource(elements: readonly LibraryElement[]): string {

@@ -19,27 +19,24 @@ export function checkWrapped({ contract, folder, traits }: LibraryElement): Find
   if (implementation.kind === 'view') return findings;
   const { module } = implementation;
   const at = ['wraps', component?.framework ?? 'element'];
-  const inFolder = module.startsWith('./') && !module.split('/').includes('..');
-  // A component may lie where the project has its components; a class belongs to its element.
-  if (component ? !/^\.\.?\//.test(module) : !inFolder)
+  const isRelative = /^\.\.?\//.test(module);
+  // A class can come from a package, too; a component is compiled with the project's own framework.
+  const inPackage = !component && /^(?:@[\w.-]+\/)?[\w-][\w.-]*\/./.test(module);
+  if (!isRelative && !inPackage)
     note(
       'wraps/path',
       at,
-      component
-        ? `"${module}" is no path from the contract on.`
-        : `"${module}" is no path inside the element's folder.`,
-      component
-        ? 'Write it from the contract on: "./Name.tsx", "../../src/Name.tsx".'
-        : 'Write it from the contract on: "./name.ts".',
+      `"${module}" is no path from the contract on.`,
+      `Write it so: "./${component ? 'Name.tsx' : 'name.ts'}", "../../src/${component ? 'Name.tsx' : 'name.ts'}".`,
     );
-  else if (!folder.wrapped && !(inFolder && module.slice(2).includes('/') && !component))
+  else if (isRelative && !folder.wrapped)
     note(
       'wraps/missing',
       at,
-      component ? `There is no file "${module}".` : `There is no file "${module}" beside the contract.`,
-      inFolder
+      `There is no file "${module}", seen from the contract.`,
+      /^\.\/[^/]*$/.test(module)
         ? suggestion(module.slice(2), folder.names, 'files')
-        : 'Check the path; it begins at the contract.',
+        : 'Check the path; it begins at the folder of the contract.',
     );
   else if (!component && folder.wrapped)
     findings.push(...checkWrappedClass(folder.wrapped.file, folder.wrapped.text));

@@ -27,6 +27,8 @@ export interface WrappedFramework {
   mount: string;
   /** Where the functions are that JSX becomes, if esbuild compiles it. */
   jsxImportSource?: string;
+  /** Where the types of JSX are. */
+  jsxSource?: string;
   /** Conditions of package exports that its packages have. */
   conditions?: string[];
   /** Modules that the mounting module imports and that are compiled with the framework's own compiler: text by file name. */

@@ -8,6 +8,7 @@ export const preact: WrappedFramework = {
   owns: /^preact(?:\/|$)/,
   mount: 'mount-preact.js',
   jsxImportSource: 'preact',
+  jsxSource: 'preact',
   defines: {},
   plugins: () => [],
 };

@@ -11,6 +11,7 @@ export const react: WrappedFramework = {
   owns: /^react(?:-dom)?(?:\/|$)/,
   mount: 'mount-react.js',
   jsxImportSource: 'react',
+  jsxSource: 'react',
   defines: {},
   plugins: () => [],
 };

@@ -13,6 +13,7 @@ export const solid: WrappedFramework = {
   ],
   owns: /^solid-js(?:\/|$)/,
   mount: 'mount-solid.js',
+  jsxSource: 'solid-js',
   conditions: ['solid'],
   defines: {},
   plugins: (tools) => [

@@ -18,20 +18,21 @@ export interface ComponentImplementation {
 export type Implementation =
   /** A view, and a behavior where it has one: the element's class is emitted from them. */
   | { kind: 'view' }
-  /** A class that extends HTMLElement: the default export of a module, by its path from the contract. */
-  | { kind: 'class'; module: string }
+  /** A class that extends HTMLElement: what a module exports, by its path from the contract or in a package. */
+  | { kind: 'class'; module: string; exported: string }
   | ComponentImplementation;
 
 /** The implementation that a contract names. */
 export function implementationOf({ wraps }: Pick<ContractFile, 'wraps'>): Implementation {
   if (!wraps) return { kind: 'view' };
   const framework = frameworksIn(wraps)[0];
-  if (framework === undefined) return { kind: 'class', module: wraps.element! };
+  const exported = wraps.export ?? 'default';
+  if (framework === undefined) return { kind: 'class', module: wraps.element!, exported };
   return {
     kind: 'component',
     framework,
     module: wraps[framework]!,
-    exported: wraps.export ?? 'default',
+    exported,
     shared: wraps.framework && wraps.framework === 'shared',
   };
 }

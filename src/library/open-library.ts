@@ -1,6 +1,6 @@
 import type { Code } from '../findings/severities.js';
 import { report } from '../findings/report.js';
-import { roughImplementation } from '../contract/implementation.js';
+import { moduleOf, roughImplementation } from '../contract/implementation.js';
 import { readFileSync, type Dirent } from 'node:fs';
 import { readdir, readFile, realpath, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
@@ -339,7 +339,7 @@ export async function readElementFolder(root: string, folder: string): Promise<E
       read(pick('.ts', '.js', '.mts', '.mjs')),
       read(pick('.samples.yaml', '.samples.yml', '.samples.json')),
     ]);
-    const wrapped = view ? undefined : await readWrapped(root, folder, contractFile!.text, names, read);
+    const wrapped = view ? undefined : await readWrapped(root, folder, contractFile!.text);
     return { folder: place, names, contract: contractFile!, view, style, behavior, samples, wrapped };
   } catch (error) {
     if (error instanceof ScssProblem) {
@@ -359,22 +359,10 @@ export async function readElementFolder(root: string, folder: string): Promise<E
 /** Endings that an import may leave out. */
 const LEFT_OUT = ['', '.tsx', '.ts', '.jsx', '.js', '.vue', '.svelte'];
 
-/** The file that a contract names as its implementation: beside it, or for a component wherever the project has it. */
-async function readWrapped(
-  root: string,
-  folder: string,
-  text: string,
-  names: readonly string[],
-  read: (name: string) => Promise<SourceFile | undefined>,
-): Promise<SourceFile | undefined> {
-  const implementation = roughImplementation(text);
-  if (implementation.kind === 'view') return undefined;
-  const { module, kind } = implementation;
-  if (kind === 'class') {
-    const beside = names.find((name) => module === `./${name}`);
-    return beside === undefined ? undefined : read(beside);
-  }
-  if (!/^\.\.?\//.test(module)) return undefined;
+/** The file that a contract names as its implementation, wherever the project has it. */
+async function readWrapped(root: string, folder: string, text: string): Promise<SourceFile | undefined> {
+  const module = moduleOf(roughImplementation(text));
+  if (module === undefined || !/^\.\.?\//.test(module)) return undefined;
   for (const ending of LEFT_OUT) {
     const path = join(folder, module + ending);
     const own = await stat(path).catch(() => undefined);

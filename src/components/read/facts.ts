@@ -60,11 +60,36 @@ export interface ComponentFacts {
   unread: Unread[];
   /** False where there may be members that were not seen. */
   complete: boolean;
+  /** For a class that extends HTMLElement: what only elements have. */
+  element?: ClassFacts;
+}
+
+/** What an element's class says beside its members. */
+export interface ClassFacts {
+  /** The tag that its module registers it under. */
+  tag: string | undefined;
+  /** Attributes that it observes. */
+  attributes: string[];
+  /** Properties whose setters write an attribute. */
+  reflected: string[];
+  events: {
+    name: string;
+    detail: TypeFact | undefined;
+    bubbles: boolean;
+    composed: boolean;
+    cancelable: boolean;
+  }[];
+  slotNames: string[];
+  parts: string[];
+  cssProperties: string[];
+  form: boolean;
+  closed: boolean;
+  shadow: boolean;
 }
 
 /** Why a component could not be read. */
 export interface NoFacts {
-  problem: 'export' | 'syntax';
+  problem: 'export' | 'syntax' | 'unread';
   /** Names that the module does export. */
   exported: string[];
   message: string;

@@ -4,7 +4,7 @@ import type { TypeProgram } from './type-program.js';
 
 /** A component that is to be read. */
 export interface ComponentSource {
-  framework: ComponentFramework;
+  framework: ComponentFramework | 'class';
   /** Absolute path of its file. */
   path: string;
   text: string;

@@ -4,24 +4,28 @@ import { atEnd } from '../../system/at-exit.js';
 import { TOOL_ROOT } from '../../system/tool-files.js';
 import type { ComponentFacts, NoFacts } from './facts.js';
 import type { NamedComponent } from './read-components.js';
+import type { ReadTypes } from './read-types.js';
 
 /** What is to be read, as plain data. */
 export interface ReadingInput {
   root: string;
   components: readonly NamedComponent[];
+  /** Types as texts in TypeScript. */
+  types: readonly string[];
 }
 
-export type ReadingOutput = (ComponentFacts | NoFacts)[];
+export interface ReadingOutput {
+  /** What is known of each component, in their order. */
+  components: (ComponentFacts | NoFacts)[];
+  types: ReadTypes;
+}
 
 const READER = join(TOOL_ROOT, 'dist', 'component-reader.js');
 
 /** In milliseconds: types that keep TypeScript busy for longer are not followed. */
 const LONGEST = 60_000;
 
-/**
- * Reads components in a process of its own. Gives what is known of each, in their order; or why nothing could be read
- * at all.
- */
+/** Reads components and types in a process of its own; or says why nothing could be read at all. */
 export async function readApart(input: ReadingInput): Promise<ReadingOutput | { unread: string }> {
   const child = spawn(process.execPath, [READER], { stdio: ['pipe', 'pipe', 'pipe'] });
   const takenBack = atEnd(() => child.kill('SIGKILL'));

@@ -4,6 +4,7 @@ import { componentTools } from '../compile-components.js';
 import { wrappedFramework } from '../index.js';
 import type { ComponentFacts, NoFacts } from './facts.js';
 import type { ComponentSource, ReadingPlan } from './plan.js';
+import { planClass } from './read-class.js';
 import { planJsx } from './read-jsx.js';
 import { planSvelte } from './read-svelte.js';
 import { planVue } from './read-vue.js';
@@ -11,7 +12,8 @@ import { TypeProgram } from './type-program.js';
 
 /** A component by its place. */
 export interface NamedComponent {
-  framework: ComponentFramework;
+  /** Its framework, or `class` for one that extends HTMLElement. */
+  framework: ComponentFramework | 'class';
   /** Absolute path of its file. */
   path: string;
   exported: string;
@@ -41,7 +43,7 @@ export async function readComponents(
 
 async function readFramework(
   root: string,
-  framework: ComponentFramework,
+  framework: NamedComponent['framework'],
   components: readonly NamedComponent[],
 ): Promise<(ComponentFacts | NoFacts)[]> {
   const tools = componentTools(root);
@@ -49,17 +51,28 @@ async function readFramework(
     components.map(async ({ path, exported }, place): Promise<ReadingPlan | NoFacts> => {
       const text = await readFile(path, 'utf8');
       const source: ComponentSource = { framework, path, text, exported, key: `${framework}-${place}` };
+      if (framework === 'class') return planClass(source);
       if (framework === 'vue') return planVue(source, tools);
       return path.endsWith('.svelte') ? planSvelte(source) : planJsx(source);
     }),
   );
   const made = plans.flatMap((plan) => ('finish' in plan ? [[plan.path, plan.text] as const] : []));
   if (made.length === 0) return plans as NoFacts[];
-  const source = wrappedFramework(framework).jsxImportSource ?? (framework === 'solid' ? 'solid-js' : '');
+  const source = framework === 'class' ? '' : (wrappedFramework(framework).jsxSource ?? '');
   const program = new TypeProgram(root, new Map(made), source);
   try {
-    return plans.map((plan) => ('finish' in plan ? plan.finish(program) : plan));
+    return plans.map((plan) => ('finish' in plan ? finish(plan, program) : plan));
   } finally {
     program.close();
+  }
+}
+
+/** What TypeScript gives up is that one component's affair. */
+function finish(plan: ReadingPlan, program: TypeProgram): ComponentFacts | NoFacts {
+  try {
+    return plan.finish(program);
+  } catch (error) {
+    const [message] = (error as Error).message.split('\n');
+    return { problem: 'unread', exported: [], message: `TypeScript gave it up: ${message}` };
   }
 }

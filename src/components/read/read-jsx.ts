@@ -39,7 +39,7 @@ export function planJsx(source: ComponentSource): ReadingPlan {
   const member = `(typeof module)[${quoted(exported)}]`;
   const lines = [
     `import * as module from ${quoted(`./${basename(path)}`)};`,
-    DRAWABLE[framework]!,
+    DRAWABLE[framework as ComponentFramework]!,
     `export * as all from ${quoted(`./${basename(path)}`)};`,
     `type Made = ${member};`,
     'export declare const made: Made;',
@@ -98,7 +98,9 @@ class JsxReader {
     for (const symbol of symbols) {
       const { name } = symbol;
       if (OWN.has(name)) continue;
-      const ofFramework = symbol.declarations.every(({ path }) => NATIVE[source.framework]!.test(path));
+      const ofFramework = symbol.declarations.every(({ path }) =>
+        NATIVE[source.framework as ComponentFramework]!.test(path),
+      );
       if (ofFramework && symbol.declarations.length > 0 && name !== 'children') {
         native.push(name);
         continue;

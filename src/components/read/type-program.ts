@@ -75,6 +75,11 @@ export class TypeProgram {
     return new Map(symbols.map((symbol) => [symbol.name, symbol]));
   }
 
+  /** The type of what stands at an offset of a file. */
+  typeAt(path: string, offset: number): Type | undefined {
+    return this.#project.checker.getTypeAtPosition(path, offset);
+  }
+
   /** True for a type that the standard library declares. */
   isStandard(symbol: TypeSymbol): boolean {
     return symbol.declarations.some(({ path }) => /[\\/]lib\.[\w.]*d\.ts$/.test(path));

@@ -262,9 +262,9 @@ export const openingCodes: Explanation[] = [
   },
   {
     code: 'wraps/path',
-    title: 'A wrapped module outside of the element',
-    reason: 'An element is one folder, so that it can be moved and read as a whole.',
-    fails: contract('wraps: { element: ../mast.ts }'),
+    title: 'A wrapped module that is named by no path from the contract',
+    reason: 'What a path leads from must be the same on every machine.',
+    fails: contract('wraps: { element: /mast.ts }'),
     mended: {
       ...contract('wraps: { element: ./mast.ts }'),
       'elements/quay-mast/mast.ts': 'export default class extends HTMLElement {}\n',
