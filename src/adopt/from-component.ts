@@ -80,7 +80,11 @@ class FromComponent {
     }
     if (type.kind === 'function' && isCallback(name, this.component)) this.#callback(member, name);
     else if (type.kind === 'function' && type.returns?.kind === 'content')
-      this.#unread('properties', name, 'it gives back something to draw, which only the same framework can do');
+      this.#unread(
+        'properties',
+        name,
+        'it gives back something to draw, which only the same framework can do',
+      );
     else if (type.kind === 'unknown') this.#unread('properties', name, `its type, ${type.text}, ${type.why}`);
     else if (!/^[a-z][A-Za-z0-9]*$/.test(name))
       this.#unread(

@@ -360,10 +360,27 @@ function exportsOf(names: readonly string[]): string {
 }
 
 /** The module of a class that somebody wrote; `address` says where that module is, if not where the contract says. */
-export function wrappedClass({ className, implementation }: Contract, address?: string): string {
+export function wrappedClass({ className, implementation, tag }: Contract, address?: string): string {
+  if (implementation.kind === 'registered') return registeredClass(className, tag, implementation);
   const { module, exported } = implementation as Extract<Implementation, { kind: 'class' }>;
   const name = exported === 'default' ? 'default' : quoted(exported);
   return `export { ${name} as ${className} } from ${quoted(address ?? module)};`;
+}
+
+/** The class that modules of another package register, or export where they leave that to their users. */
+function registeredClass(
+  className: string,
+  tag: string,
+  { modules, exported }: Extract<Implementation, { kind: 'registered' }>,
+): string {
+  const [first, ...others] = modules;
+  const names = [...(exported === undefined ? [] : [exported]), 'default'];
+  return [
+    ...others.map((path) => `import ${quoted(path)};`),
+    `import * as module from ${quoted(first!)};`,
+    `const exported = ${JSON.stringify(names)}.map((name) => Reflect.get(module, name)).find((one) => one);`,
+    `export const ${className} = customElements.get(${quoted(tag)}) ?? exported;`,
+  ].join('\n');
 }
 
 function bundleSource(elements: readonly LibraryElement[]): string {

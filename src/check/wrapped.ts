@@ -16,7 +16,7 @@ export function checkWrapped({ contract, folder, traits }: LibraryElement): Find
     findings.push(report(code, { file: contract.file, ...contract.locate(path, part) }, message, help));
   };
   if (!component) forComponentsOnly(note, contract);
-  if (implementation.kind === 'view') return findings;
+  if (!('module' in implementation)) return findings;
   const { module } = implementation;
   const at = ['wraps', component?.framework ?? 'element'];
   const isRelative = /^\.\.?\//.test(module);

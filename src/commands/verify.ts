@@ -16,11 +16,18 @@ export default class Verify extends BaseCommand {
     '<%= config.bin %> verify --host react --element quay-berth',
     '<%= config.bin %> verify --report report.html --json',
     '<%= config.bin %> verify --watch --host html',
+    '<%= config.bin %> verify --package @quay/signals',
     '<%= config.bin %> verify --shard 2/5 --json > part-2.json',
     '<%= config.bin %> verify --merge part-1.json --merge part-2.json',
   ];
   static override flags = {
     library: libraryFlag,
+    package: Flags.string({
+      description:
+        'A package of elements that somebody else made, instead of a library: installed, a folder or a tarball with a custom-elements.json.',
+      helpValue: 'NAME',
+      exclusive: ['library', 'watch', 'shard', 'merge', 'case'],
+    }),
     host: Flags.string({ multiple: true, description: 'Only this framework; can be given several times.' }),
     engine: Flags.string({ multiple: true, description: 'Only this engine; can be given several times.' }),
     element: Flags.string({ multiple: true, description: 'Only this element; can be given several times.' }),
@@ -80,11 +87,13 @@ export default class Verify extends BaseCommand {
       case: flags.case === undefined ? undefined : { folder: flags.case, facet: flags.facet! },
       timeout: flags.timeout * 1000,
     };
-    const status = flags.watch
-      ? await watchVerify(flags.library, run)
-      : flags.merge
-        ? await mergeVerify((await openFrom(flags.library)).analysis(), flags.merge, run)
-        : await buildFrom(flags.library).then(({ analysis, built }) => runVerify(analysis, built, run));
+    const status = flags.package
+      ? await (await import('../terminal/run-verify-package.js')).runVerifyPackage(flags.package, run)
+      : flags.watch
+        ? await watchVerify(flags.library, run)
+        : flags.merge
+          ? await mergeVerify((await openFrom(flags.library)).analysis(), flags.merge, run)
+          : await buildFrom(flags.library).then(({ analysis, built }) => runVerify(analysis, built, run));
     if (status !== EXIT.fine) process.exitCode = status;
   }
 }

@@ -20,6 +20,8 @@ export type Implementation =
   | { kind: 'view' }
   /** A class that extends HTMLElement: what a module exports, by its path from the contract or in a package. */
   | { kind: 'class'; module: string; exported: string }
+  /** An element that somebody else's modules register; absolute paths, the one with its class first. */
+  | { kind: 'registered'; modules: string[]; exported: string | undefined }
   | ComponentImplementation;
 
 /** The implementation that a contract names. */
@@ -58,12 +60,12 @@ const BY_NAME = Object.fromEntries(COMPONENT_FRAMEWORKS.map((name) => [name, tru
 
 /** The module that a contract names; undefined for an element with a view. */
 export function moduleOf(implementation: Implementation): string | undefined {
-  return implementation.kind === 'view' ? undefined : implementation.module;
+  return 'module' in implementation ? implementation.module : undefined;
 }
 
 /** True for an element whose class Lastwright emits: what holds for such classes holds for it. */
 export function isEmitted({ implementation }: { implementation: Implementation }): boolean {
-  return implementation.kind !== 'class';
+  return implementation.kind === 'view' || implementation.kind === 'component';
 }
 
 /** The component behind a contract; undefined if there is none. */

@@ -25,6 +25,8 @@ export interface ElementFacts {
   strictPolicy: boolean;
   /** True for a class that somebody wrote, false for an element that is built from a view. */
   wrapped: boolean;
+  /** True for an element of another package: only what its manifest says is promised. */
+  foreign: boolean;
   /** Makes a scene of the element from what differs from the bare use of it. */
   scene(parts: Partial<Scene>): Scene;
   /** Content for one slot, from the samples where they have some. */

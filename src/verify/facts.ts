@@ -100,6 +100,7 @@ export function factsOf(
     standsForControl: standsForControl(contract),
     nativeEvents: new Set(contract.events.map(({ name }) => name).filter(isNativeEvent)),
     wrapped: !isEmitted(contract),
+    foreign: contract.implementation.kind === 'registered',
     // What is built from a view needs nothing that a page forbids; of a class nobody knows it unless somebody says so.
     strictPolicy: contract.strictPolicy ?? strictPolicy ?? contract.implementation.kind === 'view',
     scene,

@@ -93,7 +93,7 @@ export class HostRun {
       for (const [place, { facet, ready }] of own.entries()) {
         if (fresh === 'each' || (fresh === 'first' && place === 0))
           runner.goTo(origin + this.#servePage(tag, kind));
-        const { outcome, source } = await this.#probe(runner, facet, tag, required, ready);
+        const { outcome, source } = await this.#probe(runner, facet, facts, required, ready);
         const seen = new Date().toISOString();
         const results = toResults(outcome, { element: tag, facet: facet.name, host, engine, source, seen });
         onCell({ element: tag, facet: facet.name, host, engine, results, remembered: false });
@@ -144,7 +144,7 @@ export class HostRun {
   async #probe(
     runner: ProbeRunner,
     facet: Facet,
-    tag: string,
+    { contract: { tag }, foreign }: ElementFacts,
     required: Record<string, unknown>,
     ready: Promise<Prepared>,
   ): Promise<{ outcome: Outcome; source: string }> {
@@ -166,6 +166,7 @@ export class HostRun {
       scenes,
       host: this.server.address(`${this.#base}/mount.js`),
       required,
+      foreign,
       register: this.library.imports[registeringModule(this.library.name, tag)]!,
     };
     return { outcome: await runner.run(request), source };

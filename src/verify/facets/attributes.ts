@@ -98,7 +98,7 @@ async function writeAll(
     await keepsText(element, attribute, text, observer);
   }
   write(attributeText(property, first));
-  if (!mayMiss) return;
+  if (!mayMiss || (property.unsaid && property.default === undefined)) return;
   element.removeAttribute(attribute);
   observer.expect(
     `remove ${attribute} ${when}`,

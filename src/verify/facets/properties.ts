@@ -84,14 +84,14 @@ async function throughHost(
   if (isObject) snapshotOf(first).expectSame(mounted.values[name], observer, untouched);
   const given = snapshotOf(second);
   await mounted.set(name, second);
-  await page.until(() => Object.is(element[name], second));
+  await page.until(() => arrived(element[name], second));
   lost ??= deliver(page, observer, property, `change ${name}`, element, second);
   const again = isObject ? structuredClone(first) : first;
   await mounted.set(name, again);
-  await page.until(() => Object.is(element[name], again));
+  await page.until(() => arrived(element[name], again));
   lost ??= deliver(page, observer, property, `change ${name} again`, element, again);
   if (isObject) given.expectSame(second, observer, untouched);
-  if (property.required || lost) return lost;
+  if (property.required || property.unsaid || lost) return lost;
   await mounted.set(name, undefined);
   await page.until(() => isDefault(property, element[name]));
   await judgeUndefined(page, mounted, observer, property);
@@ -107,21 +107,26 @@ function deliver(
   element: Values,
   wanted: unknown,
 ): { did: string; saw: string } | undefined {
-  if (Object.is(element[name], wanted)) {
-    observer.saw(did, show(wanted));
+  if (arrived(element[name], wanted)) {
+    observer.equal(did, element[name], wanted);
     return undefined;
   }
   const saw = show(element[name]);
   const plain = scratch(page);
   plain[name] = wanted;
-  if (Object.is(plain[name], wanted) && assigns(element, name, wanted)) return { did, saw };
+  if (arrived(plain[name], wanted) && assigns(element, name, wanted)) return { did, saw };
   observer.equal(did, saw, show(wanted));
   return undefined;
 }
 
 function assigns(element: Values, name: string, value: unknown): boolean {
   element[name] = value;
-  return Object.is(element[name], value);
+  return arrived(element[name], value);
+}
+
+/** Is it what was given, or an equal one where nobody promises more? */
+function arrived(seen: unknown, given: unknown): boolean {
+  return Object.is(seen, given) || (Observer.copiesWillDo && show(seen) === show(given));
 }
 
 /** What a framework cannot hand over by itself is handed over as its users know; then it works with care. */
@@ -135,7 +140,7 @@ async function asUsersKnow(
   page.errors();
   const mounted = await page.mount('known');
   const element = mounted.element as unknown as Values;
-  const arrives = (value: unknown): Promise<boolean> => page.until(() => Object.is(element[name], value));
+  const arrives = (value: unknown): Promise<boolean> => page.until(() => arrived(element[name], value));
   const bound = await arrives(mounted.values[name]);
   await mounted.set(name, second);
   const changed = await arrives(second);
@@ -204,12 +209,13 @@ async function alone(
   const { name, first, second, valid } = property;
   const element = page.make(name);
   const values = element as unknown as Values;
-  observer.expect(
-    `create the element, read ${name}`,
-    isDefault(property, values[name]),
-    show(values[name]),
-    show(property.default),
-  );
+  if (!property.unsaid || property.default !== undefined)
+    observer.expect(
+      `create the element, read ${name}`,
+      isDefault(property, values[name]),
+      show(values[name]),
+      show(property.default),
+    );
   const set = (value: unknown, when: string): void => {
     values[name] = value;
     observer.equal(`set ${name} ${when}`, values[name], value);
@@ -240,14 +246,16 @@ async function alone(
     element.remove();
     await page.settle();
   }
-  values[name] = undefined;
-  observer.expect(
-    `set ${name} to undefined`,
-    isDefault(property, values[name]),
-    show(values[name]),
-    show(property.default),
-  );
-  judgeWrong(property, values, definitions, observer);
+  if (!property.unsaid) {
+    values[name] = undefined;
+    observer.expect(
+      `set ${name} to undefined`,
+      isDefault(property, values[name]),
+      show(values[name]),
+      show(property.default),
+    );
+    judgeWrong(property, values, definitions, observer);
+  }
   await page.settle();
   element.remove();
   set(second, 'after it has left the page');

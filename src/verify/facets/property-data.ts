@@ -12,22 +12,26 @@ export interface PropertyData extends EdgeValues {
   default: unknown;
   required: boolean;
   schema: JsonSchema;
+  /** True where nobody says what becomes of values that are none of its type, or of none. */
+  unsaid: boolean;
   /** Two values that it takes, both other than its default where the type allows that. */
   first: unknown;
   second: unknown;
 }
 
+const NO_EDGES: EdgeValues = { valid: [], wrong: [], texts: [], badTexts: [] };
+
 /** A property that has an attribute. */
 export type AttributeData = PropertyData & { attribute: string };
 
 /** The properties for which values can be made. */
-export function propertiesOf({ contract, values }: ElementFacts): PropertyData[] {
+export function propertiesOf({ contract, values, foreign: unsaid }: ElementFacts): PropertyData[] {
   return contract.properties.flatMap(
     ({ name, kind, attribute, reflect, required, schema, default: given }) => {
       const two = values[name];
       if (!two) return [];
-      const edges = edgeValues(kind, schema, contract.definitions);
-      return [{ name, kind, attribute, reflect, required, schema, default: given, ...edges, ...two }];
+      const edges = unsaid ? NO_EDGES : edgeValues(kind, schema, contract.definitions);
+      return [{ name, kind, attribute, reflect, required, schema, default: given, unsaid, ...edges, ...two }];
     },
   );
 }

@@ -13,7 +13,8 @@ export const reflection: Facet<Data> = {
   page: 'shared',
 
   plan(facts) {
-    const properties = attributesOf(facts);
+    // Of another package's element it is known which properties are reflected, not that the others are not.
+    const properties = attributesOf(facts).filter(({ reflect, unsaid }) => reflect || !unsaid);
     if (properties.length === 0) return { nothing: 'The contract declares no attributes.' };
     const bound = properties
       .filter(({ reflect }) => reflect)
@@ -77,6 +78,10 @@ async function probeReflected(
     mounted.element.getAttribute(attribute),
     textOf(property, first),
   );
+  if (property.unsaid) {
+    await probeSaid(page, property, observer);
+    return;
+  }
   const { element, values, writes, end } = watched(page, property);
   observer.equal('create the element: the default is not reflected', element.getAttribute(attribute), null);
   const sets = (value: unknown, when: string): void => {
@@ -124,6 +129,27 @@ async function probeReflected(
   observer.equal('take it out of the page', element.getAttribute(attribute), textOf(property, first));
   sets(property.default, 'after it has left the page');
   sets(first, 'after it has left the page');
+  end();
+}
+
+/** What "reflects" says by itself: a value is written, and what is written is the value. */
+async function probeSaid(page: ProbePage, property: AttributeData, observer: Observer): Promise<void> {
+  const { name, attribute, first, second, kind } = property;
+  const { element, values, end } = watched(page, property);
+  page.container().append(element);
+  await page.settle();
+  for (const value of [first, second, first]) {
+    values[name] = value;
+    await page.settle();
+    const wanted = textOf({ ...property, default: undefined }, value);
+    observer.equal(`set ${name} to ${show(value)}`, element.getAttribute(attribute), wanted);
+  }
+  element.setAttribute(attribute, attributeText(property, second));
+  observer.equal(
+    `write ${attribute}="${attributeText(property, second)}"`,
+    values[name],
+    kind === 'boolean' ? true : second,
+  );
   end();
 }
 

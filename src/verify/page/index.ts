@@ -3,6 +3,7 @@ import { FACETS } from '../facets/index.js';
 import { Outside } from '../facets/outside-style.js';
 import type { Leftovers, Mounted, OutsideAct, ProbePage, ProbeTurn } from '../facet.js';
 import { innerRoot, rememberRoots } from '../inner-root.js';
+import { Observer } from '../observe.js';
 import { rememberInternals } from '../internals.js';
 import { rememberStates } from '../state-names.js';
 import { trackLeftovers, untracked } from './leftovers.js';
@@ -43,6 +44,8 @@ interface Request {
   halting: string[];
   /** Values for the properties that a consumer must give, by name. */
   required: Record<string, unknown>;
+  /** True for an element of another package. */
+  foreign: boolean;
 }
 
 rememberRoots();
@@ -99,6 +102,7 @@ class Probe implements ProbePage {
 
   constructor(request: Request) {
     this.#request = request;
+    Observer.copiesWillDo = request.foreign;
   }
 
   get tag(): string {
