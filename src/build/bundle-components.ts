@@ -50,7 +50,12 @@ interface Open {
 export class ComponentBundler {
   readonly #open = new Map<ComponentFramework, Open>();
 
-  async bundle(library: Library, elements: readonly LibraryElement[]): Promise<BundledComponents> {
+  /** With `whole`, frameworks come along whatever contracts say. */
+  async bundle(
+    library: Library,
+    elements: readonly LibraryElement[],
+    whole = false,
+  ): Promise<BundledComponents> {
     const bundled: BundledComponents = {
       files: [],
       modules: new Map(),
@@ -63,7 +68,7 @@ export class ComponentBundler {
     };
     const groups = componentElements(elements);
     await Promise.all(
-      [...groups].map(([name, own]) => this.#framework(name, own, library, elements, bundled)),
+      [...groups].map(([name, own]) => this.#framework(name, whole ? own.map(bundledWhole) : own, library, elements, bundled)),
     );
     return bundled;
   }
@@ -181,6 +186,10 @@ export class ComponentBundler {
       ],
     };
   }
+}
+
+function bundledWhole(element: ComponentElement): ComponentElement {
+  return { ...element, component: { ...element.component, shared: false } };
 }
 
 /** What bundling frameworks needs, unless they are left out. */

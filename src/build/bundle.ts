@@ -262,7 +262,8 @@ function traitEntries(library: Library, elements: readonly LibraryElement[]): { 
   return [...files].map(([trait, file]) => ({ in: join(library.root, file), out: `traits/${trait}` }));
 }
 
-function toFinding({ text, location }: Message, library: Library): Finding {
+/** What the bundler says against a module, as a finding. */
+export function toFinding({ text, location }: Message, library: Library): Finding {
   const file = location?.file.replace(/^[a-z-]+:(?!\/)/, '') ?? library.elements[0]?.contract.file ?? '';
   return report(
     'build/bundle',

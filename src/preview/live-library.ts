@@ -33,12 +33,19 @@ export class LiveLibrary {
   #timer: NodeJS.Timeout | undefined;
   #unreadable: string | undefined;
 
-  constructor(readonly workspace: Workspace) {
+  private constructor(readonly workspace: Workspace) {
     const { root } = workspace.library;
     this.package = new LivePackage(root);
     this.whole = new WholeModules(this.package);
     this.#look();
     this.cells = new HostCells(root, this.tags);
+  }
+
+  /** The same, once the components that elements wrap are there too. */
+  static async open(workspace: Workspace): Promise<LiveLibrary> {
+    const live = new LiveLibrary(workspace);
+    await live.package.bundleComponents(workspace.library);
+    return live;
   }
 
   /** Watches its files until it is ended. */
@@ -49,7 +56,7 @@ export class LiveLibrary {
 
   async end(): Promise<void> {
     clearTimeout(this.#timer);
-    await this.#watching?.end();
+    await Promise.all([this.#watching?.end(), this.package.end()]);
   }
 
   /** Hears of changes until the function that is given back is called. */
@@ -152,8 +159,11 @@ export class LiveLibrary {
     const unreadableBefore = this.#unreadable;
     const files = new Set(paths.map((path) => slashed(relative(root, path))));
     const [anew, modules] = await Promise.all([this.#update(paths), this.package.sources.update([...files])]);
-    if (anew.length === 0 && this.#unreadable === unreadableBefore && (again || !modules)) return;
+    const components = again ? [] : await this.package.bundleComponents(this.workspace.library, files);
+    const nothing = !modules && components.length === 0;
+    if (anew.length === 0 && this.#unreadable === unreadableBefore && (again || nothing)) return;
     this.#look();
+    if (anew.length > 0) await this.package.bundleComponents(this.workspace.library);
     this.cells.retag(this.tags);
     const now = new Map(this.tags.map((tag) => [tag, this.package.element(tag)]));
     const changed = this.tags.filter((tag) => now.get(tag) !== before.get(tag));
@@ -165,7 +175,7 @@ export class LiveLibrary {
     const code = new Set(changed.filter((tag) => !styled.has(tag)));
     const renewed = this.tags.filter((tag) => {
       const leads = this.package.entriesOf(tag).some((entry) => this.package.sources.leadsTo(entry, files));
-      return leads || this.#uses(tag).some((used) => code.has(used));
+      return leads || this.#uses(tag).some((used) => code.has(used) || components.includes(used));
     });
     this.whole.prepare(renewed);
     this.#tell({

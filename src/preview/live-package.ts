@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { ownElements, registeringModule } from '../build/build-library.js';
-import { wrappedClass } from '../build/bundle.js';
+import { toFinding, wrappedClass } from '../build/bundle.js';
 import { DEVELOPMENT, developmentModules } from '../build/development.js';
 import {
   emitShipped,
@@ -9,7 +9,9 @@ import {
   stylesModule,
   type LibraryStyles,
 } from '../build/shipped.js';
-import { isEmitted, type Implementation } from '../contract/implementation.js';
+import { ComponentBundler, packagePath, type BundledComponents } from '../build/bundle-components.js';
+import { componentOf, isEmitted, type Implementation } from '../contract/implementation.js';
+import type { Library } from '../library/open-library.js';
 import type { Finding } from '../findings/finding.js';
 import type { Analysis, LibraryElement } from '../library/library-element.js';
 import { quoted } from '../syntax/literal.js';
@@ -23,6 +25,8 @@ interface LiveClass {
   /** The style in its root, and what belongs to the document. */
   css: string;
   documentCss: string;
+  /** The style of its component that it was made with. */
+  componentCss: string;
 }
 
 /**
@@ -34,6 +38,10 @@ export class LivePackage {
   /** The last good version of each element, by tag. */
   readonly #good = new Map<string, LibraryElement>();
   #emitted = new Set<string>();
+  readonly #bundler = new ComponentBundler();
+  #components: BundledComponents | undefined;
+  #componentFiles: ReadonlyMap<string, string> = new Map();
+  #componentFindings: Finding[] = [];
   #styles: LibraryStyles = { sheets: [], css: '' };
   #stylesOf = '';
   readonly #classes = new WeakMap<LibraryElement, LiveClass>();
@@ -58,6 +66,36 @@ export class LivePackage {
     );
   }
 
+  /**
+   * Puts the components together that elements wrap, if some do; those that have mistakes stay as they were. Gives the
+   * tags whose components were made from one of these files.
+   */
+  async bundleComponents(library: Library, files: ReadonlySet<string> = new Set()): Promise<string[]> {
+    const elements = [...this.#good.values()].filter(({ contract }) => componentOf(contract));
+    if (elements.length === 0) return [];
+    const before = this.#components?.sources ?? new Map<string, string[]>();
+    const bundled = await this.#bundler.bundle(library, elements, true);
+    this.#componentFindings = [
+      ...bundled.findings,
+      ...bundled.messages.map((message) => toFinding(message, library)),
+    ];
+    if (this.#componentFindings.length === 0) {
+      this.#components = bundled;
+      this.#componentFiles = new Map(
+        bundled.files.map((file) => [packagePath(file, library.root), file.text] as const),
+      );
+    }
+    const now = this.#components?.sources ?? new Map<string, string[]>();
+    return [...now].flatMap(([tag, own]) =>
+      [...own, ...(before.get(tag) ?? [])].some((file) => files.has(file)) ? [tag] : [],
+    );
+  }
+
+  /** Ends what stands ready. */
+  async end(): Promise<void> {
+    await this.#bundler.close();
+  }
+
   /** The element as cells show it: the last good version. */
   element(tag: string): LibraryElement | undefined {
     return this.#good.get(tag);
@@ -79,6 +117,7 @@ export class LivePackage {
     const element = this.#good.get(tag);
     if (!element) return [];
     const own = isEmitted(element.contract) ? this.#class(element).findings : [];
+    if (componentOf(element.contract)) return [...own, ...this.#componentFindings];
     return [...own, ...this.entriesOf(tag).flatMap((entry) => this.sources.problemsOf(entry))];
   }
 
@@ -87,6 +126,7 @@ export class LivePackage {
     const element = this.#good.get(tag);
     if (!element) return [];
     const { contract, folder, traits } = element;
+    if (componentOf(contract)) return [];
     if (!isEmitted(contract)) return [wrappedModule(contract.file, contract.implementation)];
     return [
       ...(folder.behavior ? [folder.behavior.file] : []),
@@ -97,6 +137,8 @@ export class LivePackage {
   /** A module by its path in the package; undefined if there is none. */
   async module(path: string): Promise<string | undefined> {
     const [folder, file = ''] = path.split('/') as [string, string?];
+    const ofComponents = this.#componentFiles.get(path);
+    if (ofComponents !== undefined) return ofComponents;
     const name = file.replace(/\.js$/, '');
     switch (folder) {
       case 'use':
@@ -159,10 +201,11 @@ export class LivePackage {
   }
 
   #class(element: LibraryElement): LiveClass {
+    const componentCss = this.#components?.css.get(element.contract.tag) ?? '';
     const known = this.#classes.get(element);
-    if (known) return known;
+    if (known?.componentCss === componentCss) return known;
     const findings: Finding[] = [];
-    const shipped = shipElement(element, this.#styles, this.root, findings);
+    const shipped = shipElement(element, this.#styles, this.root, findings, componentCss);
     const { code, map } = emitShipped(shipped, this.#styles.sheets.length > 0);
     const encoded = Buffer.from(JSON.stringify({ ...map, sourceRoot: '/' })).toString('base64');
     const made = {
@@ -170,6 +213,7 @@ export class LivePackage {
       findings,
       css: shipped.css,
       documentCss: shipped.documentCss,
+      componentCss,
     };
     this.#classes.set(element, made);
     return made;

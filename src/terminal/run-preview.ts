@@ -23,7 +23,7 @@ export async function runPreview(
 ): Promise<number> {
   const workspace = await openFrom(folder);
   check(workspace, { element, hosts });
-  const live = new LiveLibrary(workspace);
+  const live = await LiveLibrary.open(workspace);
   const server = new LiveServer(live);
   const interrupted = untilInterrupted();
   const { page } = await server.start(port);
@@ -60,7 +60,7 @@ export async function runStill(
   const workspace = await openFrom(folder);
   check(workspace, { element, hosts });
   const { stillPictures } = await import('../preview/still.js');
-  const { written, problems, missing } = await stillPictures(new LiveLibrary(workspace), resolve(target), {
+  const { written, problems, missing } = await stillPictures(await LiveLibrary.open(workspace), resolve(target), {
     element,
     hosts,
   });
