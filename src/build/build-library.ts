@@ -60,7 +60,7 @@ export class PackageBuilder {
     files.set('index.d.ts', index);
     for (const [path, text] of hostDeclarations(library, contracts)) files.set(path, text);
     files.set('custom-elements.json', elementManifest(contracts));
-    files.set('package.json', packageManifest(library, contracts));
+    files.set('package.json', packageManifest(library, contracts, bundled.shared));
     return { files: new Map([...files].sort(([a], [b]) => (a < b ? -1 : 1))), findings };
   }
 

@@ -68,7 +68,9 @@ export class ComponentBundler {
     };
     const groups = componentElements(elements);
     await Promise.all(
-      [...groups].map(([name, own]) => this.#framework(name, whole ? own.map(bundledWhole) : own, library, elements, bundled)),
+      [...groups].map(([name, own]) =>
+        this.#framework(name, whole ? own.map(bundledWhole) : own, library, elements, bundled),
+      ),
     );
     return bundled;
   }

@@ -1,3 +1,4 @@
+import type { InstalledFramework } from '../components/find-framework.js';
 import type { Contract } from '../contract/model.js';
 import { isEmitted } from '../contract/implementation.js';
 import { DEVELOPMENT } from './development.js';
@@ -51,19 +52,36 @@ function developmentFile(path: string, contracts: readonly Contract[]): string |
   return `./${DEVELOPMENT}/${tag}${kind ? '.class' : ''}.js`;
 }
 
-/** Packages that an entry for a framework imports; who uses that entry has them. */
-function peers(library: Library): object {
+/** Packages that consumers have: those that an entry for a framework imports, and those that components share with them. */
+function peers(library: Library, shared: readonly InstalledFramework[]): object {
   const used = declaringHosts(library).filter(({ declaredCode }) => declaredCode);
   const packages = used.flatMap((host) => host.packages.slice(0, 1));
-  if (packages.length === 0) return {};
+  const always = shared.flatMap(({ framework, version }) => {
+    const [major] = version.split('.');
+    const range = framework.compiled ? `^${version}` : `>=${major}`;
+    return framework.packages
+      .filter(({ name }) => framework.owns.test(name))
+      .map(({ name }) => [name, range]);
+  });
+  const optional = packages.filter(({ name }) => !always.some(([other]) => other === name));
+  if (packages.length + always.length === 0) return {};
   return {
-    peerDependencies: Object.fromEntries(packages.map(({ name, major }) => [name, `>=${major}`])),
-    peerDependenciesMeta: Object.fromEntries(packages.map(({ name }) => [name, { optional: true }])),
+    peerDependencies: Object.fromEntries([
+      ...optional.map(({ name, major }) => [name, `>=${major}`]),
+      ...always,
+    ]),
+    ...(optional.length > 0
+      ? { peerDependenciesMeta: Object.fromEntries(optional.map(({ name }) => [name, { optional: true }])) }
+      : {}),
   };
 }
 
 /** The package.json of a built library. */
-export function packageManifest(library: Library, contracts: readonly Contract[]): string {
+export function packageManifest(
+  library: Library,
+  contracts: readonly Contract[],
+  shared: readonly InstalledFramework[] = [],
+): string {
   const exports = Object.fromEntries(
     Object.entries(packageExports(library, contracts)).map(([path, file]) => {
       const typed = file.endsWith('.js');
@@ -84,7 +102,7 @@ export function packageManifest(library: Library, contracts: readonly Contract[]
     customElements: './custom-elements.json',
     sideEffects: ['./index.js', './elements/*.js', `./${DEVELOPMENT}/*.js`, `./${bundleName(library)}`],
     exports,
-    ...peers(library),
+    ...peers(library, shared),
     [OUTPUT_MARK]: { output: 1 },
   };
   return `${JSON.stringify(manifest, null, 2)}\n`;

@@ -1,3 +1,4 @@
+import type { FrameworkSize } from './framework-sizes.js';
 import * as z from 'zod';
 import { findingSchema } from '../findings/check-report.js';
 import { withoutFix, type Finding } from '../findings/finding.js';
@@ -8,6 +9,16 @@ export const buildReportSchema = z.object({
   output: z.string(),
   files: z.array(z.object({ path: z.string(), bytes: z.int() })),
   elements: z.array(z.string()),
+  /** Frameworks of wrapped components: bytes compressed with Brotli, with the framework and without it. */
+  frameworks: z.array(
+    z.object({
+      title: z.string(),
+      version: z.string(),
+      choice: z.enum(['bundled', 'shared']),
+      bundled: z.int(),
+      shared: z.int(),
+    }),
+  ),
   findings: z.array(findingSchema),
 });
 
@@ -19,11 +30,13 @@ export function buildReport(
   files: ReadonlyMap<string, string | Uint8Array>,
   elements: readonly string[],
   findings: readonly Finding[],
+  frameworks: readonly FrameworkSize[] = [],
 ): BuildReport {
   return {
     output,
     files: [...files].map(([path, content]) => ({ path, bytes: Buffer.byteLength(content) })),
     elements: files.size > 0 ? [...elements] : [],
+    frameworks: [...frameworks],
     findings: findings.map(withoutFix),
   };
 }

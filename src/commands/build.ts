@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { PackageBuilder, type BuiltPackage } from '../build/build-library.js';
 import { buildReport } from '../build/report.js';
 import { writeOutput } from '../build/write-output.js';
+import { componentOf } from '../contract/implementation.js';
 import type { Analysis } from '../library/library-element.js';
 import { BaseCommand, EXIT, libraryFlag } from '../terminal/base-command.js';
 import { buildChecked, buildFrom } from '../terminal/build-from.js';
@@ -51,7 +52,11 @@ async function writeAndShow(
   const { output } = library.config;
   if (files.size > 0) await writeOutput(join(library.root, output), files);
   const tags = elements.map(({ contract }) => contract.tag);
-  const report = buildReport(output, files, tags, findings);
+  const wraps = files.size > 0 && elements.some(({ contract }) => componentOf(contract));
+  const frameworks = wraps
+    ? await (await import('../build/framework-sizes.js')).frameworkSizes(library.root, elements)
+    : [];
+  const report = buildReport(output, files, tags, findings, frameworks);
   if (asJson) {
     say.json(report);
     return;

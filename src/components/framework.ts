@@ -23,6 +23,10 @@ export interface WrappedFramework {
   packages: FrameworkPackage[];
   /** Modules that belong to it: what stays outside while components are compiled, and is there once. */
   owns: RegExp;
+  /** True where its compiler's code needs the version that it was compiled for. */
+  compiled?: boolean;
+  /** True where its packages are CommonJS, which no import can list the names of. */
+  commonJs?: boolean;
   /** The module of the runtime that mounts its components. */
   mount: string;
   /** Where the functions are that JSX becomes, if esbuild compiles it. */

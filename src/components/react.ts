@@ -8,6 +8,7 @@ export const react: WrappedFramework = {
     { name: 'react', least: 18 },
     { name: 'react-dom', least: 18 },
   ],
+  commonJs: true,
   owns: /^react(?:-dom)?(?:\/|$)/,
   mount: 'mount-react.js',
   jsxImportSource: 'react',

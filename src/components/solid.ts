@@ -12,6 +12,7 @@ export const solid: WrappedFramework = {
     { name: '@babel/core', least: 7 },
   ],
   owns: /^solid-js(?:\/|$)/,
+  compiled: true,
   mount: 'mount-solid.js',
   jsxSource: 'solid-js',
   conditions: ['solid'],

@@ -4,11 +4,22 @@ import { cacheFolder, contentKey } from '../system/cache.js';
 import type { InstalledHost } from './find-host.js';
 import { hostTools } from './host-tools.js';
 
-/** The host's own modules for browsers, by specifier, and the files they consist of; cached by version. */
+/**
+ * The host's own modules for browsers, by specifier, and the files they consist of; cached by version. `more` are modules
+ * that are to be made of the same packages, by the names under which they are asked for.
+ */
 export async function vendorFiles(
-  installed: InstalledHost,
+  { host: own, from, version, aliases }: InstalledHost,
+  more?: Pick<InstalledHost['host'], 'vendor' | 'defines'>,
 ): Promise<{ specifiers: Map<string, string>; files: Map<string, string> }> {
-  const { host, from, version, aliases } = installed;
+  const host = more
+    ? {
+        ...own,
+        vendor: { ...own.vendor, ...more.vendor },
+        defines: { ...own.defines, ...more.defines },
+      }
+    : own;
+  const installed = { host, from, version, aliases };
   const names = Object.keys(host.vendor).map((specifier, place) => [specifier, `entry-${place}.js`] as const);
   const specifiers = new Map(names);
   if (names.length === 0) return { specifiers, files: new Map() };

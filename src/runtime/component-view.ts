@@ -52,6 +52,8 @@ export interface Wiring {
   slots?: GivenSlots;
   /** True if the element has methods. */
   called?: boolean;
+  /** The part that passed attributes reach, and what makes it the control. */
+  control?: [part: string, passTo: (host: ViewElement, control: Element) => void];
   /** What follows the element's names beside the component. */
   effects?: (inside: Inside, changed: number) => void;
 }
@@ -70,6 +72,8 @@ class ComponentView implements Shown {
   readonly #callbacks: Given = {};
   readonly #place: Place;
   #given: Given = {};
+  #control: Element | null = null;
+  #look: (() => void) | undefined;
 
   constructor(
     readonly inside: Inside,
@@ -80,6 +84,19 @@ class ComponentView implements Shown {
     const { host } = inside;
     const { events = {}, properties = {}, called = false, slots = {} } = wiring;
     views.set(inside, this);
+    const { control } = wiring;
+    if (control) {
+      // A component that passes on what it is given gives its control this name; what it draws anew is looked at again.
+      this.#callbacks.part = control[0];
+      const root = rootOf(host);
+      const look = (): void => {
+        const found = root.querySelector(`[part~="${control[0]}"]`);
+        if (found && found !== this.#control) control[1](host, found);
+        this.#control = found;
+      };
+      new MutationObserver(look).observe(root, { childList: true, subtree: true });
+      this.#look = look;
+    }
     for (const name in events) {
       if (!name.startsWith('bind:'))
         this.#callbacks[name] = (...values: unknown[]) => this.#send(events[name]!, values);
@@ -129,6 +146,7 @@ class ComponentView implements Shown {
     try {
       if (!this.mounted) {
         this.mounted = this.mount(this.Component as never, this.#place, given, shown);
+        this.#look?.();
         if (waiting.has(inside)) queueMicrotask(() => this.#callWaiting());
       } else if (Object.keys({ ...before, ...this.#given }).every(same)) return;
       else this.mounted.update(given, shown);

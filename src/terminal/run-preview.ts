@@ -60,10 +60,14 @@ export async function runStill(
   const workspace = await openFrom(folder);
   check(workspace, { element, hosts });
   const { stillPictures } = await import('../preview/still.js');
-  const { written, problems, missing } = await stillPictures(await LiveLibrary.open(workspace), resolve(target), {
-    element,
-    hosts,
-  });
+  const { written, problems, missing } = await stillPictures(
+    await LiveLibrary.open(workspace),
+    resolve(target),
+    {
+      element,
+      hosts,
+    },
+  );
   if (json) say.json({ folder: target, pictures: written, problems });
   else {
     for (const { file, width, height } of written)

@@ -4,7 +4,7 @@ import type { Library } from '../library/open-library.js';
 import { counted } from './output.js';
 
 /** A build for people: what consumers import, with the size of the code behind it, and the rest in numbers. */
-export function showBuild({ files, elements, output }: BuildReport, library: Library): string {
+export function showBuild({ files, elements, output, frameworks }: BuildReport, library: Library): string {
   const inFolder = (path: string, folder: string): boolean => path.startsWith(`${folder}/`);
   const size = (of: (path: string) => boolean): number =>
     files.reduce((sum, { path, bytes }) => (of(path) ? sum + bytes : sum), 0);
@@ -22,6 +22,15 @@ export function showBuild({ files, elements, output }: BuildReport, library: Lib
   ]);
   const bundle = files.find(({ path }) => path.endsWith('.bundle.js'));
   if (bundle) rows.push([bundle.path, bundle.bytes, 'all of it in one file, minified']);
+  for (const { title, version, choice, bundled, shared } of frameworks) {
+    const [own, other] = choice === 'bundled' ? [bundled, shared] : [shared, bundled];
+    const otherwise = choice === 'bundled' ? 'without it' : 'with it';
+    rows.push([
+      `${title} ${version}`,
+      own,
+      `${choice}, with what mounts it, compressed; ${kilobytes(other).trim()} ${otherwise}`,
+    ]);
+  }
   const width = Math.max(...rows.map(([path]) => path.length));
   return [
     colors.bold(`${library.name} ${library.version}: ${counted(elements.length, 'element')} in ${output}/`),
@@ -37,7 +46,7 @@ export function showBuild({ files, elements, output }: BuildReport, library: Lib
 }
 
 /** Folders in which an element has a module of its own. */
-const OWN = ['elements', 'classes', 'behaviors'];
+const OWN = ['elements', 'classes', 'behaviors', 'components'];
 
 function kilobytes(bytes: number): string {
   return `${(bytes / 1000).toFixed(1).padStart(6)} kB`;

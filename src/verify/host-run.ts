@@ -10,6 +10,7 @@ import { pageHtml } from './page-html.js';
 import type { PageServer } from './page-server.js';
 import type { Outcome, ProbeRunner } from './probe-runner.js';
 import type { VerifyResult } from './result.js';
+import { ownCopy, sharedName, sharedWith, type SharedFramework } from './shared-frameworks.js';
 import { toResults } from './to-results.js';
 
 /** What a library's pages are made of, the same in every host. */
@@ -20,6 +21,8 @@ export interface ServedLibrary {
   /** Import map entries for the same. */
   imports: Record<string, string>;
   tags: ReadonlySet<string>;
+  /** Frameworks that its elements leave to the page. */
+  shared: readonly SharedFramework[];
 }
 
 /** All results of one facet of an element in one host and engine. */
@@ -43,6 +46,8 @@ export class HostRun {
   readonly #base: string;
   readonly #compiler: ExampleCompiler;
   #imports: Record<string, string> = {};
+  /** Modules of frameworks that elements share with the page, for the package alone. */
+  readonly #shared: Record<string, string> = {};
 
   constructor(
     readonly server: PageServer,
@@ -56,13 +61,20 @@ export class HostRun {
 
   /** Puts the host's modules where pages can load them; compiles all examples where its compiler wants them at once. */
   async prepare(elements: readonly ElementFacts[]): Promise<void> {
-    const { specifiers, files } = await vendorFiles(this.installed);
+    const more = sharedWith(this.installed, this.library.shared);
+    const { specifiers, files } = await vendorFiles(this.installed, more?.modules);
     for (const [name, text] of files) this.server.put(`${this.#base}/vendor/${name}`, text);
     this.server.put(`${this.#base}/mount.js`, this.installed.host.mountModule);
     const vendor = [...specifiers].map(([specifier, name]) => [
       specifier,
       this.server.address(`${this.#base}/vendor/${name}`),
     ]);
+    await this.#shareOthers(more?.framework);
+    if (more)
+      for (const { specifier } of more.specifiers)
+        this.#shared[specifier] = this.server.address(
+          `${this.#base}/vendor/${specifiers.get(sharedName(specifier))}`,
+        );
     this.#imports = { ...this.library.imports, ...Object.fromEntries(vendor) };
     if (this.#compiler.together)
       await this.#compiler.compileTogether(elements.flatMap((facts) => this.#examples(facts)));
@@ -117,8 +129,22 @@ export class HostRun {
   #servePage(tag: string, kind: PageKind): string {
     const { policy } = pageNeeds(kind);
     const path = `${this.#base}/${tag}${policy ? `-${kind}` : ''}.html`;
-    this.server.put(path, pageHtml(tag, this.server.address('/probes.js'), this.#imports, policy));
+    const scopes =
+      Object.keys(this.#shared).length > 0 ? { [this.server.address('/package/')]: this.#shared } : {};
+    this.server.put(path, pageHtml(tag, this.server.address('/probes.js'), this.#imports, scopes, policy));
     return path;
+  }
+
+  /** Frameworks that the page does not have itself, each in a copy that all elements share. */
+  async #shareOthers(own: string | undefined): Promise<void> {
+    for (const one of this.library.shared) {
+      if (one.framework.name === own) continue;
+      const { specifiers, files } = await ownCopy(one);
+      const base = `/shared/${one.framework.name}`;
+      for (const [name, text] of files) this.server.put(`${base}/${name}`, text);
+      for (const { specifier } of one.specifiers)
+        this.#shared[specifier] = this.server.address(`${base}/${specifiers.get(sharedName(specifier))}`);
+    }
   }
 
   /** Writes and compiles the examples of a facet, and puts them where the page can load them. */

@@ -22,6 +22,7 @@ import { Pictures } from './pictures.js';
 import { makeTurns, PagePool } from './page-pool.js';
 import { PageServer } from './page-server.js';
 import { BuiltCode, factsKey, toolKey } from './rests-on.js';
+import { sharedFrameworks } from './shared-frameworks.js';
 import { splitUnits, unitKey, type Shard } from './shards.js';
 import { summarize, type VerifyReport, type VerifyResult } from './result.js';
 import { checkDeclarations } from './types/check-declarations.js';
@@ -213,6 +214,7 @@ export class LibraryRun {
             this.#tool,
             this.#identities.get(engine) ?? '',
             `${host.name} ${version}`,
+            library.shared.map((one) => `${one.framework.name} ${one.version}`).join(),
             facets.map(({ name }) => name).join(),
             this.#code.keyOf(module),
             factsKey(facts),
@@ -369,5 +371,6 @@ async function serveLibrary(
       ]),
     ),
     tags: new Set(contracts.map(({ tag }) => tag)),
+    shared: await sharedFrameworks(library.root, elements, files),
   };
 }

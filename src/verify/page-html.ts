@@ -5,9 +5,10 @@ export function pageHtml(
   tag: string,
   probes: string,
   imports: Record<string, string>,
+  scopes: Record<string, Record<string, string>>,
   policy?: string,
 ): string {
-  const map = JSON.stringify({ imports }).replace(/</g, '\\u003c');
+  const map = JSON.stringify({ imports, scopes }).replace(/</g, '\\u003c');
   // The import map is the only script in the page's own text; a policy names it by its hash.
   const hash = createHash('sha256').update(map).digest('base64');
   const meta = policy

@@ -1,7 +1,16 @@
 import { componentCallback, componentProperty, componentSlot } from '../../contract/component-names.js';
 import type { ComponentImplementation } from '../../contract/implementation.js';
 import type { ElementEvent } from '../../contract/model.js';
-import { call, data, expression, identifier, object, property, statements } from '../../syntax/build.js';
+import {
+  call,
+  data,
+  expression,
+  identifier,
+  literal,
+  object,
+  property,
+  statements,
+} from '../../syntax/build.js';
 import type { TreeNode } from '../../syntax/tree.js';
 import type { AppliedTrait, Effect } from '../../view/effects.js';
 import type { ReadKeys } from '../../view/resolve.js';
@@ -23,7 +32,8 @@ export function componentCode(
   emission: Emission,
 ): TreeNode[] {
   const { contract, runtime } = emission;
-  const { properties, slots, methods } = contract;
+  const { properties, slots, methods, passthrough } = contract;
+  if (passthrough) runtime.add('passTo');
   runtime.add('componentView').add('keepMounted');
   const given = properties
     .filter((one) => one.trait === undefined)
@@ -40,6 +50,7 @@ export function componentCode(
     ...(sent.length > 0 ? [property('events', object(sent))] : []),
     ...(content.length > 0 ? [property('slots', object(content))] : []),
     ...(methods.length > 0 ? [property('called', expression`true`)] : []),
+    ...(passthrough ? [property('control', expression`[${literal(passthrough.to)}, passTo]`)] : []),
     ...(effects.length > 0 ? [property('effects', effectsCode(effects, emission))] : []),
   ];
   const view = call('componentView', [
