@@ -4,11 +4,20 @@ import { describe, expect, it } from 'vitest';
 import { examplePath, PLAIN, type ExampleFiles } from '../src/findings/codes/code.js';
 import { CODES, findCode } from '../src/findings/codes/index.js';
 import { analyze, buildLibrary, openLibrary, Workspace } from '../src/index.js';
-import { readTree, REPOSITORY, writeFiles } from './helpers.js';
+import { linkPackages, readTree, REPOSITORY, writeFiles } from './helpers.js';
 
-async function find(files: ExampleFiles, withTypes: boolean, ofBuild: boolean) {
+interface Looking {
+  withTypes: boolean;
+  ofBuild: boolean;
+  /** True where the example's packages are there. */
+  linked: boolean;
+}
+
+async function find(files: ExampleFiles, { withTypes, ofBuild, linked }: Looking) {
   const all = Object.entries({ ...PLAIN, ...files }).map(([path, text]) => [examplePath(path), text]);
-  const library = await openLibrary(writeFiles(Object.fromEntries(all) as Record<string, string>));
+  const folder = writeFiles(Object.fromEntries(all) as Record<string, string>);
+  if (linked) linkPackages(folder);
+  const library = await openLibrary(folder);
   if (ofBuild) return (await buildLibrary(analyze(library))).findings;
   const { findings, unchecked } = await new Workspace(library).check(withTypes);
   expect(unchecked).toBeUndefined();
@@ -35,17 +44,20 @@ describe('the table of findings', () => {
   it.each(CODES.map((code) => [code.code, code] as const))(
     '%s: its example has it and nothing else, the mended one has none',
     async (_, { code, severity, fails, mended }) => {
-      const withTypes = code.endsWith('/type') && code !== 'property/type';
-      const ofBuild = code.startsWith('build/');
-      const found = await find(fails, withTypes, ofBuild);
+      const looking = {
+        withTypes: (code.endsWith('/type') && code !== 'property/type') || code.startsWith('wraps/'),
+        ofBuild: code.startsWith('build/') || code === 'wraps/framework-choice',
+        linked: code.startsWith('wraps/') && code !== 'wraps/framework',
+      };
+      const found = await find(fails, looking);
       expect(
         found.map((finding) => finding.code),
         JSON.stringify(found),
       ).toEqual([code]);
       expect(found[0]!.severity).toBe(severity);
-      expect(
-        (await find(mended, withTypes, ofBuild)).map((finding) => `${finding.code}: ${finding.message}`),
-      ).toEqual([]);
+      expect((await find(mended, looking)).map((finding) => `${finding.code}: ${finding.message}`)).toEqual(
+        [],
+      );
     },
   );
 

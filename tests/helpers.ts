@@ -1,5 +1,14 @@
 import { spawn } from 'node:child_process';
-import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  cpSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -42,6 +51,23 @@ export function writeElement(files: Record<string, string>, more: Record<string,
   });
 }
 
+/** Lets a library use the packages that are installed here, as if they were its own. */
+export function linkPackages(folder: string): void {
+  symlinkSync(join(REPOSITORY, 'node_modules'), join(folder, 'node_modules'), 'junction');
+}
+
+/** Packages that the demo library's components need. */
+const OF_DEMO = ['react', 'react-dom', 'scheduler', '@types/react'];
+
+/** Lets a library use these packages alone: what else is missing stays missing. */
+export function linkOnly(folder: string, names: readonly string[] = OF_DEMO): void {
+  for (const name of names) {
+    const target = join(folder, 'node_modules', name);
+    mkdirSync(dirname(target), { recursive: true });
+    symlinkSync(join(REPOSITORY, 'node_modules', name), target, 'junction');
+  }
+}
+
 /** A copy of the demo library, which promises the first three frameworks only: all ten take their time. */
 export function copyDemo(): string {
   const folder = join(scratchFolder(), 'quayside');
@@ -49,6 +75,7 @@ export function copyDemo(): string {
     recursive: true,
     filter: (path) => !/[/\\](dist|\.lastwright)$/.test(path),
   });
+  linkOnly(folder);
   const config = join(folder, 'lastwright.yaml');
   writeFileSync(config, readFileSync(config, 'utf8').replace(/^hosts: .*$/m, 'hosts: [html, react, vue]'));
   return folder;

@@ -166,7 +166,7 @@ class ComponentCheck {
       const path = slot.from === undefined ? ['slots', slot.name] : ['slots', slot.name, 'from'];
       const of = slot.from === undefined ? undefined : 'value';
       if (!placed) {
-        if (this.facts.rest && this.component.framework !== 'vue') continue;
+        if (!this.facts.complete) continue;
         this.note(
           'wraps/content',
           path,

@@ -1,7 +1,8 @@
 import * as Args from '@oclif/core/args';
-import { cp, mkdir, mkdtemp, readdir } from 'node:fs/promises';
+import { cp, mkdir, mkdtemp, readdir, rm, symlink } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
+import { findFolder } from '../hosts/find-host.js';
 import { buildReport } from '../build/report.js';
 import { TOOL_ROOT } from '../system/tool-files.js';
 import { writeOutput } from '../build/write-output.js';
@@ -25,8 +26,13 @@ export default class Demo extends BaseCommand {
     const { args, flags } = await this.parse(Demo);
     const quiet = flags.json === true;
     const tell = (text: string): void => (quiet ? undefined : say.line(text));
-    const folder = await copyDemo(args.folder);
-    tell(`The harbor office is in ${folder}\n\n$ lastwright check`);
+    const { folder, without } = await copyDemo(args.folder);
+    tell(`The harbor office is in ${folder}`);
+    if (without.length > 0)
+      tell(
+        `${without.join(', ')} wraps a component and is left out: its framework is not installed beside Lastwright.`,
+      );
+    tell('\n$ lastwright check');
     const workspace = await openFrom(folder);
     const analysis = workspace.analysis();
     if (analysis.findings.length > 0) tell(showFindings(analysis.findings, analysis.library));
@@ -64,7 +70,7 @@ export default class Demo extends BaseCommand {
 /** What a first look runs in: it is over soon. */
 const QUICK_HOSTS = ['html', 'react', 'vue'];
 
-async function copyDemo(wanted: string | undefined): Promise<string> {
+async function copyDemo(wanted: string | undefined): Promise<{ folder: string; without: string[] }> {
   const folder = wanted === undefined ? await mkdtemp(join(tmpdir(), 'quayside-')) : resolve(wanted);
   const present = await readdir(folder).catch((error: NodeJS.ErrnoException) => {
     if (error.code === 'ENOENT') return [];
@@ -76,5 +82,26 @@ async function copyDemo(wanted: string | undefined): Promise<string> {
   const source = join(TOOL_ROOT, 'examples', 'quayside');
   const own = new Set(['dist', '.lastwright', 'node_modules'].map((name) => join(source, name)));
   await cp(source, folder, { recursive: true, filter: (path) => !own.has(path) });
-  return folder;
+  return { folder, without: await linkFrameworks(folder) };
+}
+
+/** Packages that the demo's wrapped component is written with. */
+const NEEDED = ['react', 'react-dom', 'scheduler', '@types/react'];
+
+/**
+ * A component needs its framework where it lies: what is installed beside the tool is linked there. Where there is none,
+ * what needs it is left out; gives the tags.
+ */
+async function linkFrameworks(folder: string): Promise<string[]> {
+  const found = NEEDED.map((name) => [name, findFolder(name, TOOL_ROOT)] as const);
+  if (found.some(([, place]) => place === undefined)) {
+    await rm(join(folder, 'elements', 'quay-tide'), { recursive: true });
+    return ['quay-tide'];
+  }
+  for (const [name, place] of found) {
+    const target = join(folder, 'node_modules', name);
+    await mkdir(dirname(target), { recursive: true });
+    await symlink(place!, target, 'junction');
+  }
+  return [];
 }

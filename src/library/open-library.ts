@@ -339,7 +339,10 @@ export async function readElementFolder(root: string, folder: string): Promise<E
       read(pick('.ts', '.js', '.mts', '.mjs')),
       read(pick('.samples.yaml', '.samples.yml', '.samples.json')),
     ]);
-    const wrapped = view ? undefined : await readWrapped(root, folder, contractFile!.text);
+    // Most contracts wrap nothing, and need not be read for that.
+    const wrapped = contractFile!.text.includes('wraps')
+      ? await readWrapped(root, folder, contractFile!.text)
+      : undefined;
     return { folder: place, names, contract: contractFile!, view, style, behavior, samples, wrapped };
   } catch (error) {
     if (error instanceof ScssProblem) {

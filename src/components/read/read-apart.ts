@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process';
+import { fork } from 'node:child_process';
 import { join } from 'node:path';
 import { atEnd } from '../../system/at-exit.js';
 import { TOOL_ROOT } from '../../system/tool-files.js';
@@ -27,25 +27,24 @@ const LONGEST = 60_000;
 
 /** Reads components and types in a process of its own; or says why nothing could be read at all. */
 export async function readApart(input: ReadingInput): Promise<ReadingOutput | { unread: string }> {
-  const child = spawn(process.execPath, [READER], { stdio: ['pipe', 'pipe', 'pipe'] });
+  const child = fork(READER, { stdio: ['ignore', 'ignore', 'pipe', 'ipc'] });
   const takenBack = atEnd(() => child.kill('SIGKILL'));
-  let output = '';
-  let said = '';
-  child.stdout.on('data', (chunk: Buffer) => (output += chunk.toString()));
-  child.stderr.on('data', (chunk: Buffer) => (said += chunk.toString()));
-  child.stdin.on('error', () => {});
-  child.stdin.end(JSON.stringify(input));
   const limit = setTimeout(() => child.kill('SIGKILL'), LONGEST);
-  const ended = await new Promise<number | null>((resolve) => {
+  let output: ReadingOutput | undefined;
+  let said = '';
+  child.stderr!.on('data', (chunk: Buffer) => (said += chunk.toString()));
+  child.once('message', (message) => (output = message as ReadingOutput));
+  child.send(input, () => {});
+  await new Promise<void>((resolve) => {
     child.once('error', (error) => {
       said += error.message;
-      resolve(null);
+      resolve();
     });
     child.once('close', resolve);
   });
   clearTimeout(limit);
   takenBack();
-  if (ended === 0) return JSON.parse(output) as ReadingOutput;
+  if (output) return output;
   const why = said.split('\n').find((line) => /Error|panic|error/.test(line));
-  return { unread: why ? why.trim() : `TypeScript did not come to an end within ${LONGEST / 1000} seconds.` };
+  return { unread: why?.trim() ?? `TypeScript did not come to an end within ${LONGEST / 1000} seconds.` };
 }

@@ -112,6 +112,8 @@ class JsxReader {
       if (member.type.kind === 'content' || name === 'children') this.#slot(member, slots);
       else members.push(member);
     }
+    // Without the framework's types nobody knows what is content.
+    const typed = this.#types.content.drawable !== undefined;
     const index = checker.getIndexInfosOfType(props).length > 0;
     return {
       description: target && oneParagraph(target.getDocumentationComment(checker)),
@@ -123,7 +125,8 @@ class JsxReader {
       rest: native.length > 0 ? { native: nativeElement(native) } : undefined,
       definitions: this.#types.definitions,
       unread: this.#unread,
-      complete: !index && !checker.getDeclaredTypeOfSymbol(this.#exports.get('Props')!).isErrorType(),
+      complete:
+        typed && !index && !checker.getDeclaredTypeOfSymbol(this.#exports.get('Props')!).isErrorType(),
     };
   }
 

@@ -7,6 +7,7 @@ import { openingCodes } from './openings.js';
 import { styleCodes } from './style.js';
 import { traitCodes } from './traits.js';
 import { viewCodes } from './view.js';
+import { wrapsCodes } from './wraps.js';
 
 const EXPLANATIONS = [
   ...documentCodes,
@@ -16,6 +17,7 @@ const EXPLANATIONS = [
   ...viewCodes,
   ...styleCodes,
   ...libraryCodes,
+  ...wrapsCodes,
   ...buildCodes,
 ];
 
