@@ -40,7 +40,7 @@ export function findComponent(path: string, text: string, said: Said): FoundComp
     (made?.id as TreeNode | null | undefined)?.name ??
     (value?.type === 'Identifier' ? value.name : undefined);
   const name = String(own ?? (exported === 'default' ? fromName : exported));
-  if (made && /^Class/.test(made.type) && extendsElement(made, syntax))
+  if (made && made.type.startsWith('Class') && extendsElement(made, syntax))
     return { framework: 'class', exported, name };
   return { framework: frameworkOf(path, text, syntax, said.framework), exported, name };
 }
@@ -72,7 +72,7 @@ function extendsElement(made: TreeNode, syntax: SourceSyntax): boolean {
   if (parent.type === 'Identifier') {
     if (/^HTML\w*Element$/.test(parent.name as string)) return true;
     const other = behind(parent, syntax);
-    return other !== undefined && /^Class/.test(other.type) && extendsElement(other, syntax);
+    return other !== undefined && other.type.startsWith('Class') && extendsElement(other, syntax);
   }
   let found = false;
   walk(parent, (node) => {

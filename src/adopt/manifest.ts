@@ -234,7 +234,7 @@ export function fromManifest(
         ({ kind, privacy, static: isStatic, name }) =>
           kind === 'method' && isPublic(privacy) && !isStatic && /^[a-z][A-Za-z0-9]*$/.test(name),
       )
-      .filter(({ name }) => standardMember(name) === undefined && !/Callback$/.test(name))
+      .filter(({ name }) => standardMember(name) === undefined && !name.endsWith('Callback'))
       .map((method) => ({
         name: method.name,
         description: method.description,

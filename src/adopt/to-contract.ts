@@ -58,7 +58,12 @@ class Writer {
         this.#members.push({ kind: 'part', name, known: 'read' });
         return description ?? {};
       }),
-      ...this.#section('cssProperties', source.cssProperties, ({ name: _, ...rest }) => defined(rest)),
+      ...this.#section(
+        'cssProperties',
+        source.cssProperties,
+        ({ description, deprecated, syntax, initial }) =>
+          defined({ syntax, initial, description, deprecated }),
+      ),
       ...this.#section('states', source.states, ({ description }) => description ?? {}),
       ...defined({ form: form === undefined ? undefined : { value: form } }),
     };
@@ -183,10 +188,10 @@ class Writer {
   #definitions(contract: Record<string, unknown>): Record<string, JsonSchema> {
     const used: Record<string, JsonSchema> = {};
     const look = (value: unknown): void => {
-      for (const [, name] of JSON.stringify(value).matchAll(/"\$ref":"#\/definitions\/([\w-]+)"/g)) {
-        const schema = this.source.definitions[name!];
-        if (!schema || name! in used) continue;
-        used[name!] = schema;
+      for (const [, name = ''] of JSON.stringify(value).matchAll(/"\$ref":"#\/definitions\/([\w-]+)"/g)) {
+        const schema = this.source.definitions[name];
+        if (!schema || name in used) continue;
+        used[name] = schema;
         look(schema);
       }
     };

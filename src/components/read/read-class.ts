@@ -53,7 +53,7 @@ class ClassReader {
     const names = [...syntax.exported.keys()];
     const made = behind(syntax.exported.get(source.exported), syntax);
     const instance = checker.getDeclaredTypeOfSymbol(exports.get('Instance')!);
-    if (!made || !/^Class/.test(made.type) || checker.typeToString(instance) === 'never')
+    if (!made || !made.type.startsWith('Class') || checker.typeToString(instance) === 'never')
       return {
         problem: 'export',
         exported: names,

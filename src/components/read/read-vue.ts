@@ -70,7 +70,7 @@ export async function planVue(source: ComponentSource, tools: HostTools): Promis
   const { script, scriptSetup, template } = descriptor;
   const lang = (scriptSetup ?? script)?.lang ?? 'js';
   const code = [script?.content ?? '', scriptSetup?.content ?? ''].join('\n');
-  const ending = /x$/.test(lang) ? 'tsx' : 'ts';
+  const ending = lang.endsWith('x') ? 'tsx' : 'ts';
   const syntax = readSyntax(`${basename(path)}.${ending}`, code, ending);
   if (syntax.problem !== undefined) return { problem: 'syntax', exported: [], message: syntax.problem };
   const read = scriptSetup ? setupScript(syntax) : optionsScript(syntax, source.exported);

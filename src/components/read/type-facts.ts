@@ -227,7 +227,7 @@ export class TypeFacts {
         const parts = own ? this.#parts(own) : [];
         const member = parts.length > 0 ? this.#schema(parts, depth - 1) : undefined;
         const description = oneParagraph(symbol.getDocumentationComment(checker));
-        properties[symbol.name] = { ...(member ?? {}), ...(description ? { description } : {}) };
+        properties[symbol.name] = { ...member, ...(description ? { description } : {}) };
         if (!(symbol.flags & SymbolFlags.Optional)) required.push(symbol.name);
       }
       schema.properties = properties;
