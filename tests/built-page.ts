@@ -9,7 +9,7 @@ import {
   type Page,
 } from '../src/index.js';
 import { PageServer } from '../src/verify/page-server.js';
-import { writeFiles } from './helpers.js';
+import { linkPackages, writeFiles } from './helpers.js';
 
 /** Markup of a test, under Trusted Types. */
 const MARKUP =
@@ -39,10 +39,13 @@ export class BuiltPage {
   constructor(
     readonly sources: Record<string, string>,
     readonly entry = 'index.js',
+    /** With `linked`, it has the packages that are installed here; `policy` is the page's, if not a strict one. */
+    readonly how: { linked?: boolean; policy?: string } = {},
   ) {}
 
   async start(): Promise<void> {
     this.root = writeFiles(this.sources);
+    if (this.how.linked) linkPackages(this.root);
     const analysis = analyze(await openLibrary(this.root));
     expect(analysis.findings.filter(({ severity }) => severity === 'error')).toEqual([]);
     const { files, findings } = await buildLibrary(analysis);
@@ -55,7 +58,7 @@ export class BuiltPage {
     );
     this.server.put(
       '/page.html',
-      `<!doctype html><meta http-equiv="Content-Security-Policy" content="script-src 'self'; require-trusted-types-for 'script'"><body><script src="/change.js"></script><script type="module" src="/${this.entry}"></script>`,
+      `<!doctype html><meta http-equiv="Content-Security-Policy" content="${this.how.policy ?? "script-src 'self'; require-trusted-types-for 'script'"}"><body><script src="/change.js"></script><script type="module" src="/${this.entry}"></script>`,
     );
     await this.server.start();
     this.browser = await testEngine().launch();

@@ -13,8 +13,11 @@ export type GivenSlots = Record<string, string>;
 export interface Mounted {
   /** Hands over what the component is given now. */
   update(given: Given, slots: GivenSlots): void;
-  /** What the component hands out: an object with methods. Draws first what is to be drawn. */
-  handle(): object | null | undefined;
+  /**
+   * What the component hands out: an object with methods. Draws first what is to be drawn; the first time only if that is
+   * `needed` at once.
+   */
+  handle(needed: boolean): object | null | undefined;
   /** Calls something that may change the component's state, so that it shows at once. */
   act?<Result>(work: () => Result): Result;
   /** True while an event inside is handled, and what is drawn must be drawn at once. */
@@ -147,7 +150,7 @@ class ComponentView implements Shown {
       if (!this.mounted) {
         this.mounted = this.mount(this.Component as never, this.#place, given, shown);
         this.#look?.();
-        if (waiting.has(inside)) queueMicrotask(() => this.#callWaiting());
+        if (waiting.has(inside)) queueMicrotask(() => this.callWaiting());
       } else if (Object.keys({ ...before, ...this.#given }).every(same)) return;
       else this.mounted.update(given, shown);
     } catch (error) {
@@ -155,7 +158,8 @@ class ComponentView implements Shown {
     }
   }
 
-  #callWaiting(): void {
+  /** Makes the calls that came before there was something to call. */
+  callWaiting(): void {
     const all = waiting.get(this.inside) ?? [];
     waiting.delete(this.inside);
     for (const call of all) {
@@ -234,7 +238,8 @@ export function callHandle(
 ): unknown {
   const inside = insideOf(host) as Inside;
   const mounted = views.get(inside)?.mounted;
-  const handle = mounted?.handle() as Record<string, (...values: readonly unknown[]) => unknown> | undefined;
+  const handle = mounted?.handle(gives) as
+    Record<string, (...values: readonly unknown[]) => unknown> | undefined;
   if (!handle && gives)
     throw new DOMException(
       `<${host.localName}>: ${name}() works once the element is in a document and its component has drawn itself.`,
@@ -245,6 +250,8 @@ export function callHandle(
     const later = (): unknown => callHandle(host, name, values, true);
     if (all) all.push(later);
     else waiting.set(inside, [later]);
+    // What is mounted is drawn by then.
+    if (mounted) queueMicrotask(() => views.get(inside)!.callWaiting());
     return undefined;
   }
   if (typeof handle[name] !== 'function')

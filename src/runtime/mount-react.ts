@@ -48,8 +48,9 @@ export const mount: Mounting = (Component, { root, called, fail }, given, slots)
     get busy() {
       return listeners.busy > 0;
     },
-    handle() {
-      if (waiting.has(draw)) drawWaiting();
+    handle(needed) {
+      // In the middle of a page's own React nothing can be drawn; then the first drawing is not far.
+      if (waiting.has(draw) && (needed || handle)) drawWaiting();
       return handle;
     },
     act: flushSync,

@@ -43,9 +43,10 @@ export const mount: Mounting = (Component, { root, slots: all, fail, written }, 
   });
   return {
     update(given, slots) {
-      instance.again();
       const next = { ...given, ...content(slots) };
       for (const name in next) set[name]!(next[name]);
+      // What went wrong may be mended by what is given now.
+      instance.again();
       flushSoon();
     },
     handle() {
