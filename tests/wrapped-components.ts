@@ -34,7 +34,7 @@ export function ${name}({ label, levels = [], tone = 'calm', value = '', childre
       <h3 part="title">{label} ({tone})</h3>
       {levels.map((level) => <button key={level} onClick={() => { if (onPick?.(level) !== false) setPicked(level); }}>{level}</button>)}
       <p part="picked">{picked === undefined ? 'none' : picked}</p>
-      <input value={value} ${hooks.input}={(event: any) => onValueChange?.(event.target.value)} />
+      <input aria-label="Note" value={value} ${hooks.input}={(event: any) => onValueChange?.(event.target.value)} />
       <div className="body">{children ?? 'Nothing said'}</div>
       {actions && <footer>{actions}</footer>}
     </section>
@@ -86,7 +86,7 @@ export function Gauge(props: GaugeProps) {
       <h3 part="title">{title()}</h3>
       <For each={props.levels}>{(level) => <button onClick={() => { if (props.onPick?.(level) !== false) setPicked(level); }}>{level}</button>}</For>
       <p part="picked">{picked() === undefined ? 'none' : picked()}</p>
-      <input value={props.value ?? ''} onInput={(event) => props.onValueChange?.(event.currentTarget.value)} />
+      <input aria-label="Note" value={props.value ?? ''} onInput={(event) => props.onValueChange?.(event.currentTarget.value)} />
       <div class="body">{props.children ?? 'Nothing said'}</div>
       <Show when={props.actions}><footer>{props.actions}</footer></Show>
     </section>
@@ -120,13 +120,14 @@ defineExpose({ reset: (): void => { picked.value = undefined; }, read: (): strin
     <h3 part="title">{{ title() }}</h3>
     <button v-for="level in levels" :key="level" @click="pick(level)">{{ level }}</button>
     <p part="picked">{{ picked === undefined ? 'none' : picked }}</p>
-    <input v-model="value" />
+    <input v-model="value" aria-label="Note" />
     <div class="body"><slot>Nothing said</slot></div>
     <footer v-if="$slots.actions"><slot name="actions" /></footer>
   </section>
 </template>
 <style scoped>
 .gauge { color: rgb(1, 2, 3); }
+button { min-block-size: 24px; min-inline-size: 24px; }
 </style>
 <style scoped lang="scss">
 $space: 7px;
@@ -164,12 +165,13 @@ const svelte = `
   <h3 part="title">{title}</h3>
   {#each levels as level (level)}<button onclick={() => { if (onpick?.(level) !== false) picked = level; }}>{level}</button>{/each}
   <p part="picked">{picked === undefined ? 'none' : picked}</p>
-  <input bind:value />
+  <input bind:value aria-label="Note" />
   <div class="body">{#if children}{@render children()}{:else}Nothing said{/if}</div>
   {#if actions}<footer>{@render actions()}</footer>{/if}
 </section>
 <style>
   .gauge { color: rgb(1, 2, 3); }
+  button { min-block-size: 24px; min-inline-size: 24px; }
 </style>
 `.replaceAll('globalThis.living', '(globalThis as any).living');
 
@@ -255,7 +257,8 @@ export function gaugeFiles(
     [`${place}/${file}`]: text,
     ...(file.endsWith('.tsx')
       ? {
-          [`${place}/gauge.css`]: '.gauge { color: rgb(1, 2, 3); }\n',
+          [`${place}/gauge.css`]:
+            '.gauge { color: rgb(1, 2, 3); }\nbutton { min-block-size: 24px; min-inline-size: 24px; }\n',
           [`${place}/gauge.module.css`]: '.card { padding: 4px; }\n.gone { composes: card; }\n',
         }
       : {}),

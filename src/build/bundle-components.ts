@@ -234,7 +234,7 @@ export function packagedComponents(
         namespace: COMPONENT,
       }));
       build.onResolve({ filter: /^\.\// }, ({ path, importer }) =>
-        dirname(importer) === toolFile('runtime')
+        dirname(importer) === toolFile('runtime') && basename(importer).startsWith('mount-')
           ? { path: join(toolFile('runtime'), path), sideEffects: false }
           : undefined,
       );

@@ -55,8 +55,13 @@ export interface Wiring {
   slots?: GivenSlots;
   /** True if the element has methods. */
   called?: boolean;
-  /** The part that passed attributes reach, and what makes it the control. */
-  control?: [part: string, passTo: (host: ViewElement, control: Element) => void];
+  /** The part that passed attributes reach, and what makes it the control; its events that are sent again, and what sends them. */
+  control?: [
+    part: string,
+    passTo: (host: ViewElement, control: Element) => void,
+    relayed: readonly string[],
+    relay: (inside: Inside, event: Event) => void,
+  ];
   /** What follows the element's names beside the component. */
   effects?: (inside: Inside, changed: number) => void;
 }
@@ -94,7 +99,11 @@ class ComponentView implements Shown {
       const root = rootOf(host);
       const look = (): void => {
         const found = root.querySelector(`[part~="${control[0]}"]`);
-        if (found && found !== this.#control) control[1](host, found);
+        if (found && found !== this.#control) {
+          const [, passTo, relayed, relay] = control;
+          passTo(host, found);
+          for (const type of relayed) found.addEventListener(type, (event) => relay(inside, event));
+        }
         this.#control = found;
       };
       new MutationObserver(look).observe(root, { childList: true, subtree: true });

@@ -12,7 +12,8 @@ export function componentTree(contract: Contract, text: string, traits: readonly
   const placed = ({ name }: { name: string }): Placed => ({
     name,
     offset: 0,
-    conditional: true,
+    // What is promised must be seen in some sample, as of a class that somebody wrote.
+    conditional: false,
     tags: undefined,
   });
   return {

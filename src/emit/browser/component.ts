@@ -1,5 +1,6 @@
 import { componentCallback, componentProperty, componentSlot } from '../../contract/component-names.js';
 import type { ComponentImplementation } from '../../contract/implementation.js';
+import { relayedEvents } from '../../contract/passed.js';
 import type { ElementEvent } from '../../contract/model.js';
 import {
   call,
@@ -33,7 +34,7 @@ export function componentCode(
 ): TreeNode[] {
   const { contract, runtime } = emission;
   const { properties, slots, methods, passthrough } = contract;
-  if (passthrough) runtime.add('passTo');
+  if (passthrough) runtime.add('passTo').add('relay');
   runtime.add('componentView').add('keepMounted');
   const given = properties
     .filter((one) => one.trait === undefined)
@@ -50,7 +51,14 @@ export function componentCode(
     ...(sent.length > 0 ? [property('events', object(sent))] : []),
     ...(content.length > 0 ? [property('slots', object(content))] : []),
     ...(methods.length > 0 ? [property('called', expression`true`)] : []),
-    ...(passthrough ? [property('control', expression`[${literal(passthrough.to)}, passTo]`)] : []),
+    ...(passthrough
+      ? [
+          property(
+            'control',
+            expression`[${literal(passthrough.to)}, passTo, ${data(relayedEvents(contract))}, relay]`,
+          ),
+        ]
+      : []),
     ...(effects.length > 0 ? [property('effects', effectsCode(effects, emission))] : []),
   ];
   const view = call('componentView', [
