@@ -103,6 +103,14 @@ class Writer {
       this.#comment('properties', `${name}: its type, ${text}, ${why}. ${SECTIONS.properties}`);
       return undefined;
     }
+    // "required" of a property means that consumers give it: what its own members are stands by a name.
+    if (required && Array.isArray(written.required)) {
+      let own = name;
+      while (own in this.source.definitions) own += 'Value';
+      this.source.definitions[own] = { ...written } as JsonSchema;
+      for (const key of Object.keys(written)) delete written[key];
+      written.$ref = `#/definitions/${own}`;
+    }
     const given = property.default;
     const plain = given && 'value' in given && fits(given.value, written) ? given.value : undefined;
     const said = given && 'text' in given ? given.text.replace(/\s+/g, ' ').slice(0, 60) : undefined;

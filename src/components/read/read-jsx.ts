@@ -13,7 +13,8 @@ import {
   type SourceSyntax,
 } from './source-syntax.js';
 import { oneParagraph, TypeFacts } from './type-facts.js';
-import { SymbolFlags, type TypeProgram, type TypeSymbol } from './type-program.js';
+import { SymbolFlags, type Checker, type Type, type TypeProgram, type TypeSymbol } from './type-program.js';
+import type { JsonSchema } from '../../contract/schema.js';
 
 /** What a framework can draw, as a type. */
 const DRAWABLE: Partial<Record<ComponentFramework, string>> = {
@@ -43,7 +44,9 @@ export function planJsx(source: ComponentSource): ReadingPlan {
     `export * as all from ${quoted(`./${basename(path)}`)};`,
     `type Made = ${member};`,
     'export declare const made: Made;',
-    'export type Props = Made extends abstract new (...given: infer Given) => unknown ? Given[0] : Made extends (...given: infer Given) => unknown ? Given[0] : never;',
+    // Nothing where it takes nothing; who may leave its properties out takes them all the same.
+    'type First<Given extends unknown[]> = Given["length"] extends 0 ? {} : NonNullable<Given[0]>;',
+    'export type Props = Made extends abstract new (...given: infer Given) => unknown ? First<Given> : Made extends (...given: infer Given) => unknown ? First<Given> : never;',
     // What is given as `ref`, in any of the forms that it can have.
     'type OfRef<Ref> = Ref extends { current: infer Handle } ? NonNullable<Handle> : never;',
     'type OfCall<Ref> = Ref extends (handle: infer Handle) => unknown ? NonNullable<Handle> : never;',
@@ -84,19 +87,20 @@ class JsxReader {
     const own = exported.find(({ name }) => name === source.exported);
     const none = (message: string): NoFacts => ({ problem: 'export', exported: names, message });
     if (!own) return none(`It exports nothing named "${source.exported}".`);
-    const props = checker.getDeclaredTypeOfSymbol(this.#exports.get('Props')!);
     const made = checker.getTypeOfSymbol(this.#exports.get('made')!);
-    if (!made || checker.typeToString(props) === 'never')
-      return none(`"${source.exported}" is no component: it can neither be called nor made.`);
+    const asked = checker.getDeclaredTypeOfSymbol(this.#exports.get('Props')!);
+    // What is written without types can be called, and takes what its pattern says.
+    const props = checker.typeToString(asked) === 'never' ? made && this.program.parameterOf(made, 0) : asked;
+    if (!props) return none(`"${source.exported}" is no component: it can neither be called nor made.`);
     const target = this.#target(own);
     const found = this.#defaults();
     const native: string[] = [];
     const members: MemberFact[] = [];
     const slots: SlotFact[] = [];
     // A component that takes nothing has no parameter.
-    const symbols = checker.typeToString(props) === 'undefined' ? [] : checker.getPropertiesOfType(props);
-    for (const symbol of symbols) {
-      const { name } = symbol;
+    const alternatives = props.isUnionType() ? props.getTypes() : [props];
+    for (const { name, symbols } of membersOfAll(alternatives, checker)) {
+      const [symbol] = symbols as [TypeSymbol];
       if (OWN.has(name)) continue;
       const ofFramework = symbol.declarations.every(({ path }) =>
         NATIVE[source.framework as ComponentFramework]!.test(path),
@@ -105,7 +109,7 @@ class JsxReader {
         native.push(name);
         continue;
       }
-      const member = this.#types.member(symbol);
+      const member = this.#oneOf(symbols, alternatives.length);
       const own = found.defaults.get(name);
       if (own) member.default = own;
       // Children that are given as they are need no name among the properties.
@@ -116,7 +120,7 @@ class JsxReader {
     const typed = this.#types.content.drawable !== undefined;
     const index = checker.getIndexInfosOfType(props).length > 0;
     return {
-      description: target && oneParagraph(target.getDocumentationComment(checker)),
+      description: target && oneParagraph(this.program.commentOf(target)),
       members,
       emits: [],
       slots,
@@ -125,9 +129,23 @@ class JsxReader {
       rest: native.length > 0 ? { native: nativeElement(native) } : undefined,
       definitions: this.#types.definitions,
       unread: this.#unread,
-      complete:
-        typed && !index && !checker.getDeclaredTypeOfSymbol(this.#exports.get('Props')!).isErrorType(),
+      complete: typed && !index && !props.isErrorType(),
     };
+  }
+
+  /** A member that some alternatives have: what it is in all of them, if that is one thing. */
+  #oneOf(symbols: readonly TypeSymbol[], alternatives: number): MemberFact {
+    const facts = symbols.map((symbol) => this.#types.member(symbol));
+    const [first] = facts as [MemberFact];
+    const required = facts.length === alternatives && facts.every((one) => one.required);
+    const schemas = facts.flatMap(({ type }) => (type.kind === 'schema' ? [type.schema] : []));
+    const values = schemas.flatMap((one) => one.enum ?? ('const' in one ? [one.const] : []));
+    const same = facts.every(({ type }) => JSON.stringify(type) === JSON.stringify(first.type));
+    if (same) return { ...first, required };
+    if (schemas.length === facts.length && values.length >= facts.length)
+      return { ...first, required, type: { kind: 'schema', schema: literals(values) } };
+    const text = 'one of several';
+    return { ...first, required, type: { kind: 'unknown', text, why: 'depends on another property' } };
   }
 
   #target(symbol: TypeSymbol): TypeSymbol | undefined {
@@ -195,6 +213,23 @@ class JsxReader {
     }
     return { defaults };
   }
+}
+
+/** The members of all alternatives, in their order, each with what the alternatives that have it say of it. */
+function membersOfAll(
+  alternatives: readonly Type[],
+  checker: Checker,
+): { name: string; symbols: TypeSymbol[] }[] {
+  const found = new Map<string, TypeSymbol[]>();
+  for (const type of alternatives)
+    for (const symbol of checker.getPropertiesOfType(type))
+      found.set(symbol.name, [...(found.get(symbol.name) ?? []), symbol]);
+  return [...found].map(([name, symbols]) => ({ name, symbols }));
+}
+
+function literals(values: readonly unknown[]): JsonSchema {
+  const all = [...new Set(values)];
+  return all.every((one) => typeof one === 'boolean') ? { type: 'boolean' } : { enum: all };
 }
 
 function objectDefaults(node: TreeNode, syntax: SourceSyntax): Map<string, KnownDefault> {

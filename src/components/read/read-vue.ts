@@ -197,10 +197,10 @@ function propsType(type: string | undefined, value: string | undefined): string[
   if (type !== undefined) return [`export type Props = ${type};`];
   if (value === undefined) return [];
   return [
-    `import type { ExtractPublicPropTypes as PublicProps } from 'vue';`,
+    `import type { ComponentObjectPropsOptions as PropsOptions, ExtractPublicPropTypes as PublicProps } from 'vue';`,
     `const propsOfComponent = asProps(${value});`,
     `declare function asProps<const Names extends readonly string[]>(names: Names): { [Name in Names[number]]: null };`,
-    `declare function asProps<Given>(given: Given): Given;`,
+    `declare function asProps<Given extends PropsOptions>(given: Given): Given;`,
     `export type Props = PublicProps<typeof propsOfComponent>;`,
   ];
 }
@@ -350,7 +350,7 @@ class VueReader {
       });
     return checker.getPropertiesOfType(type).map((symbol) => {
       const own = checker.getTypeOfSymbol(symbol);
-      const description = oneParagraph(symbol.getDocumentationComment(checker));
+      const description = oneParagraph(this.program.commentOf(symbol));
       const list = own?.isTypeReference() ? checker.getTypeArguments(own) : [];
       const given = list.map((one, place) => ({
         name: labelOf(own!, place, checker.typeToString(own!)),

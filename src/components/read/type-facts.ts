@@ -47,15 +47,17 @@ export class TypeFacts {
   member(symbol: TypeSymbol): MemberFact {
     const checker = this.#checker;
     const type = checker.getTypeOfSymbol(symbol);
-    const tags = symbol.getJsDocTags(checker);
-    const deprecated = tags.find(({ name }) => name === 'deprecated');
-    const text = (deprecated?.text as string | undefined)?.trim();
+    const deprecated = this.program.tagOf(symbol, 'deprecated');
+    const fact: TypeFact = type ? this.of(type) : { kind: 'unknown', text: 'any', why: 'is not known' };
+    // The checker has them in an order of its own; people have a reason for theirs.
+    if (fact.kind === 'schema' && fact.schema.enum)
+      fact.schema = { ...fact.schema, enum: inOrderOf(this.program.textOf(symbol), fact.schema.enum) };
     return {
       name: symbol.name,
       required: !(symbol.flags & SymbolFlags.Optional),
-      type: type ? this.of(type) : { kind: 'unknown', text: 'any', why: 'is not known' },
-      description: oneParagraph(symbol.getDocumentationComment(checker)),
-      deprecated: deprecated && (text || true),
+      type: fact,
+      description: oneParagraph(this.program.commentOf(symbol)),
+      deprecated: deprecated === undefined ? undefined : deprecated || true,
       default: undefined,
     };
   }
@@ -226,7 +228,7 @@ export class TypeFacts {
         const own = checker.getTypeOfSymbol(symbol);
         const parts = own ? this.#parts(own) : [];
         const member = parts.length > 0 ? this.#schema(parts, depth - 1) : undefined;
-        const description = oneParagraph(symbol.getDocumentationComment(checker));
+        const description = oneParagraph(this.program.commentOf(symbol));
         properties[symbol.name] = { ...member, ...(description ? { description } : {}) };
         if (!(symbol.flags & SymbolFlags.Optional)) required.push(symbol.name);
       }
@@ -248,6 +250,17 @@ function literalOf(type: Type): string | number | boolean | undefined {
   if (type.isStringLiteralType() || type.isNumberLiteralType() || type.isBooleanLiteralType())
     return type.value;
   return undefined;
+}
+
+/** Values in the order in which a text has them; as they are, if it does not have all. */
+function inOrderOf(text: string, values: readonly unknown[]): unknown[] {
+  const place = (value: unknown): number =>
+    typeof value === 'string'
+      ? Math.max(text.indexOf(`'${value}'`), text.indexOf(`"${value}"`))
+      : text.search(new RegExp(`(?<![\\w.])${String(value)}(?![\\w.])`));
+  return values.some((value) => place(value) === -1)
+    ? [...values]
+    : values.toSorted((one, other) => place(one) - place(other));
 }
 
 /** True if a snippet is handed something. */

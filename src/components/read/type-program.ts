@@ -75,6 +75,46 @@ export class TypeProgram {
     return new Map(symbols.map((symbol) => [symbol.name, symbol]));
   }
 
+  /** The comment before a declaration, which says what it is; also one on the same line, of which the checker knows nothing. */
+  commentOf(symbol: TypeSymbol): string {
+    const known = symbol.getDocumentationComment(this.checker);
+    if (known) return known;
+    return this.#commentLines(symbol)
+      .filter((line) => !line.trimStart().startsWith('@'))
+      .join('\n');
+  }
+
+  /** What a comment says behind a tag such as `@deprecated`; undefined if it does not have it. */
+  tagOf(symbol: TypeSymbol, name: string): string | undefined {
+    const known = symbol.getJsDocTags(this.checker).find((tag) => tag.name === name);
+    if (known) return String(known.text ?? '').trim();
+    const line = this.#commentLines(symbol).find((one) => one.trimStart().startsWith(`@${name}`));
+    return line
+      ?.trim()
+      .slice(name.length + 1)
+      .trim();
+  }
+
+  /** The text of a declaration, with the comment before it. */
+  textOf(symbol: TypeSymbol): string {
+    const node = (symbol.valueDeclaration ?? symbol.declarations[0])?.resolve(this.#project);
+    return node?.getSourceFile().text.slice(node.pos, node.end) ?? '';
+  }
+
+  #commentLines(symbol: TypeSymbol): string[] {
+    const inside = /^\s*\/\*\*((?:(?!\*\/)[\s\S])*)\*\//.exec(this.textOf(symbol))?.[1];
+    return inside?.split('\n').map((line) => line.replace(/^\s*\*\s?/, '')) ?? [];
+  }
+
+  /** The parameter of a function, or of the constructor of a class, by its place. */
+  parameterOf(type: Type, place: number): Type | undefined {
+    const { checker } = this;
+    const [signature] = [SignatureKind.Call, SignatureKind.Construct].flatMap((kind) =>
+      checker.getSignaturesOfType(type, kind).slice(-1),
+    );
+    return signature && checker.getParameterType(signature, place);
+  }
+
   /** The type of what stands at an offset of a file. */
   typeAt(path: string, offset: number): Type | undefined {
     return this.#project.checker.getTypeAtPosition(path, offset);

@@ -1,0 +1,15 @@
+/** A component as people write it, and what a contract must say of it. */
+export interface AdoptCase {
+  /** How it is written, in words. */
+  style: string;
+  /** Its module; the other files that it imports stand under `beside`. */
+  source: string;
+  /** The ending of its file. */
+  ending: string;
+  beside?: Record<string, string>;
+  exported?: string;
+  /** Each member as `summaryOf` writes it, by kind and name. */
+  expected: Record<string, string>;
+  /** Members of which something must be said, since no contract can have them as they are. */
+  said?: string[];
+}

@@ -1,0 +1,123 @@
+import type { AdoptCase } from './case.js';
+
+const one = (
+  style: string,
+  source: string,
+  expected: Record<string, string>,
+  more: Partial<AdoptCase> = {},
+): AdoptCase => ({
+  style,
+  source,
+  ending: '.ts',
+  exported: 'Case',
+  expected,
+  ...more,
+});
+
+export const classCases: AdoptCase[] = [
+  one(
+    'accessors over attributes',
+    `export class Case extends HTMLElement {
+  static observedAttributes = ['label', 'lit'];
+  get label(): string { return this.getAttribute('label') ?? ''; }
+  set label(value: string) { this.setAttribute('label', value); }
+  get lit(): boolean { return this.hasAttribute('lit'); }
+  set lit(value: boolean) { this.toggleAttribute('lit', value); }
+}`,
+    { 'property label': 'string reflect', 'property lit': 'boolean = false reflect' },
+  ),
+  one(
+    'private fields behind accessors',
+    `export class Case extends HTMLElement {
+  #level = 1;
+  get level(): number { return this.#level; }
+  set level(value: number) { this.#level = value; }
+}`,
+    { 'property level': 'number no attribute' },
+  ),
+  one(
+    'public fields',
+    `export class Case extends HTMLElement { names: string[] = []; tone: 'calm' | 'rough' = 'calm'; private own = 1; }`,
+    { 'property names': 'string[] = []', 'property tone': "'calm' | 'rough' = \"calm\" no attribute" },
+  ),
+  one(
+    'methods and events',
+    `export class Case extends HTMLElement {
+  level = 1;
+  connectedCallback(): void {}
+  raise(by: number): void { this.level += by; this.dispatchEvent(new CustomEvent('case-raise', { bubbles: true, composed: true, cancelable: true, detail: { level: this.level } })); }
+  read(): string { return String(this.level); }
+}`,
+    {
+      'property level': 'number = 1 no attribute',
+      'event case-raise': '{ level: number } cancelable',
+      'method raise': '(by: number)',
+      'method read': '(): string',
+    },
+  ),
+  one(
+    'an event that stays inside',
+    `export class Case extends HTMLElement { step(): void { this.dispatchEvent(new Event('step')); } }`,
+    { 'event step': ' stays', 'method step': '()' },
+  ),
+  one(
+    'slots and parts in its markup',
+    `export class Case extends HTMLElement {
+  constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<header part="head"><slot name="head"></slot></header><slot></slot>'; }
+}`,
+    { 'slot default': '', 'slot head': '', 'part head': '' },
+  ),
+  one(
+    'a template literal with style',
+    `const label = 'x';
+export class Case extends HTMLElement {
+  connectedCallback(): void { this.attachShadow({ mode: 'closed' }).innerHTML = \`<style>b { color: var(--case-color, red); --own: 1px; inset: var(--own) }</style><b part="word">\${label}</b>\`; }
+}`,
+    { 'part word': '', 'css --case-color': '' },
+  ),
+  one(
+    'a form element',
+    `export class Case extends HTMLElement {
+  static formAssociated = true;
+  #value = '';
+  get value(): string { return this.#value; }
+  set value(next: string) { this.#value = next; }
+}`,
+    { 'property value': 'string no attribute', form: 'value' },
+  ),
+  one(
+    'the default export',
+    `export default class Case extends HTMLElement { count = 3; }`,
+    { 'property count': 'number = 3 no attribute' },
+    { exported: 'default' },
+  ),
+  one(
+    'a base class of its own',
+    `class Base extends HTMLElement { protected draw(): void {} }
+export class Case extends Base { since?: Date; }`,
+    { 'property since': 'Date' },
+  ),
+  one(
+    'plain JavaScript, with types in comments',
+    `/** A lamp of the harbor. */
+export class Case extends HTMLElement {
+  static get observedAttributes() { return ['blink-rate']; }
+  /** How often it blinks
+   * @type {number} */
+  get blinkRate() { return Number(this.getAttribute('blink-rate')); }
+  set blinkRate(value) { this.setAttribute('blink-rate', String(value)); }
+}`,
+    { 'property blinkRate': 'number reflect // How often it blinks' },
+    { ending: '.js' },
+  ),
+  one(
+    'what can only be read, and an event without a fixed name',
+    `export class Case extends HTMLElement {
+  get size(): number { return 1; }
+  level = 2;
+  tell(name: string): void { this.dispatchEvent(new CustomEvent(name)); }
+}`,
+    { 'property level': 'number = 2 no attribute', 'method tell': '(name: string)' },
+    { said: ['size', 'an event'] },
+  ),
+];

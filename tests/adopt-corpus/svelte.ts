@@ -1,0 +1,143 @@
+import type { AdoptCase } from './case.js';
+
+const one = (
+  style: string,
+  source: string,
+  expected: Record<string, string>,
+  more: Partial<AdoptCase> = {},
+): AdoptCase => ({
+  style,
+  source,
+  ending: '.svelte',
+  exported: 'default',
+  expected,
+  ...more,
+});
+
+export const svelteCases: AdoptCase[] = [
+  one(
+    'a type in place',
+    `<script lang="ts">
+  let { label, depth = 3, open = true }: { /** What it says */ label: string; depth?: number; open?: boolean } = $props();
+</script>
+<p hidden={!open}>{label}{depth}</p>`,
+    {
+      'property label': 'string required // What it says',
+      'property depth': 'number = 3',
+      'property noOpen': 'boolean = false < !open',
+    },
+  ),
+  one(
+    'an interface',
+    `<script lang="ts">
+  interface Props { tone?: 'calm' | 'rough'; ships: { id: string }[] }
+  const { tone = 'calm', ships }: Props = $props();
+</script>
+<b>{tone}{ships.length}</b>`,
+    { 'property tone': "'calm' | 'rough' = \"calm\"", 'property ships': '{ id: string }[] required' },
+  ),
+  one(
+    'snippets',
+    `<script lang="ts">
+  import type { Snippet } from 'svelte';
+  let { children, head, row }: { children?: Snippet; head?: Snippet; row?: Snippet<[number]> } = $props();
+</script>
+{@render head?.()}{@render children?.()}{@render row?.(1)}`,
+    { 'slot default': '', 'slot head': '' },
+    { said: ['row'] },
+  ),
+  one(
+    'a bindable value',
+    `<script lang="ts">
+  let { value = $bindable(''), label }: { value?: string; label: string } = $props();
+</script>
+<label>{label}<input bind:value /></label>`,
+    {
+      'property value': 'string = ""',
+      'property label': 'string required',
+      'event case-change': 'string sets value',
+    },
+  ),
+  one(
+    'callbacks in both spellings',
+    `<script lang="ts">
+  let { onpick, onClose }: { onpick?: (level: number) => void; onClose?: () => boolean } = $props();
+</script>
+<button onclick={() => { onpick?.(1); onClose?.(); }}>b</button>`,
+    { 'event case-pick': 'number', 'event case-close': ' cancelable' },
+  ),
+  one(
+    'exported functions',
+    `<script lang="ts">
+  let { label }: { label: string } = $props();
+  let now = $state(0);
+  export function reset(): void { now = 0; }
+  export function read(deep: boolean): string { return String(now) + deep; }
+</script>
+<b>{label}{now}</b>`,
+    {
+      'property label': 'string required',
+      'method reset': '()',
+      'method read': '(deep: boolean): string',
+    },
+  ),
+  one(
+    'types in a comment',
+    `<script>
+  /** @type {{ label: string, count?: number }} */
+  let { label, count = 2 } = $props();
+</script>
+<b>{label}{count}</b>`,
+    { 'property label': 'string required', 'property count': 'number = 2' },
+  ),
+  one(
+    'no types at all',
+    `<script>
+  let { label = 'a', count = 2, anything } = $props();
+</script>
+<b>{label}{count}{anything}</b>`,
+    { 'property label': 'string = "a"', 'property count': 'number = 2' },
+    { said: ['anything'] },
+  ),
+  one(
+    'imported types',
+    `<script lang="ts">
+  import type { Port } from './kinds';
+  let { name, berths = 1 }: Port = $props();
+</script>
+<b>{name}{berths}</b>`,
+    { 'property name': 'string required', 'property berths': 'number = 1' },
+    { beside: { 'kinds.ts': 'export interface Port { name: string; berths?: number }\n' } },
+  ),
+  one(
+    'what is left over',
+    `<script lang="ts">
+  let { label, ...rest }: { label: string; [name: string]: unknown } = $props();
+</script>
+<b {...rest}>{label}</b>`,
+    { 'property label': 'string required' },
+  ),
+  one(
+    'a date, an array and an effect',
+    `<script lang="ts">
+  let { since, names = [] }: { since?: Date; names?: string[] } = $props();
+  $effect(() => { const timer = setInterval(() => {}, 1000); return () => clearInterval(timer); });
+</script>
+<b>{since}{names}</b>`,
+    { 'property since': 'Date', 'property names': 'string[] = []' },
+  ),
+  one(
+    'the older style',
+    `<script lang="ts">
+  export let label: string;
+  export let count = 2;
+  export function reset(): void {}
+</script>
+<b>{label}{count}</b>`,
+    {
+      'property label': 'string required',
+      'property count': 'number = 2',
+      'method reset': '()',
+    },
+  ),
+];
