@@ -76,7 +76,7 @@ describe('check', () => {
     expect(status).toBe(0);
     expect(checkReportSchema.parse(JSON.parse(stdout))).toEqual({
       findings: [],
-      summary: { elements: 9, errors: 0, warnings: 0 },
+      summary: { elements: 10, errors: 0, warnings: 0 },
     });
   });
 
@@ -91,7 +91,7 @@ describe('check', () => {
     );
     expect(stdout).toContain('2 │   <h3 part="title" onclick="claim()">{lable}</h3>');
     expect(stdout).toContain('→ Did you mean "label"?');
-    expect(stdout).toContain('9 elements: 1 error, 0 warnings');
+    expect(stdout).toContain('10 elements: 1 error, 0 warnings');
   });
 
   it.each([
@@ -436,7 +436,7 @@ describe('build --watch', () => {
     const view = join(folder, 'elements/quay-panel/quay-panel.html');
     const before = readFileSync(view, 'utf8');
     const { hears, end } = watching(['build', '--watch', '--library', folder]);
-    await hears('9 elements in dist/');
+    await hears('10 elements in dist/');
     await hears('Watching');
     const first = readTree(join(folder, 'dist'));
     writeFileSync(view, `${before}<p>{lable}</p>\n`);
@@ -444,7 +444,7 @@ describe('build --watch', () => {
     await hears('Watching');
     expect(readTree(join(folder, 'dist'))).toEqual(first);
     writeFileSync(view, `${before}<p>low water</p>\n`);
-    await hears('9 elements in dist/');
+    await hears('10 elements in dist/');
     await hears('Watching');
     expect(await end()).toBe(0);
     const last = readTree(join(folder, 'dist'));
@@ -464,7 +464,7 @@ describe('build --watch', () => {
   it('follows a behavior, a trait, and an element that comes and goes', async () => {
     const folder = copyDemo();
     const { hears, end } = watching(['build', '--watch', '--library', folder]);
-    await hears('9 elements in dist/');
+    await hears('10 elements in dist/');
     await hears('Watching');
     cpSync(join(folder, 'elements/quay-panel'), join(folder, 'elements/quay-slip'), { recursive: true });
     for (const name of readdirSync(join(folder, 'elements/quay-slip'))) {
@@ -473,7 +473,7 @@ describe('build --watch', () => {
       rmSync(path);
       writeFileSync(join(folder, 'elements/quay-slip', name.replace('quay-panel', 'quay-slip')), text);
     }
-    await hears('10 elements in dist/');
+    await hears('11 elements in dist/');
     await hears('Watching');
     const behavior = join(folder, 'elements/quay-berth/quay-berth.ts');
     writeFileSync(behavior, `${readFileSync(behavior, 'utf8')}\nconsole.info('ebb');\n`);
@@ -481,7 +481,7 @@ describe('build --watch', () => {
       .poll(() => readTree(join(folder, 'dist'))['behaviors/quay-berth.js'], { timeout: 20_000 })
       .toContain('ebb');
     rmSync(join(folder, 'elements/quay-slip'), { recursive: true });
-    await hears('9 elements in dist/');
+    await hears('10 elements in dist/');
     expect(await end()).toBe(0);
     expect(Object.keys(readTree(join(folder, 'dist'))).filter((path) => path.includes('slip'))).toEqual([]);
   });
@@ -496,7 +496,7 @@ describe('build', () => {
     const tree = readTree(join(folder, 'dist'));
     expect(report.files.map(({ path }) => path).sort()).toEqual(Object.keys(tree).sort());
     for (const { path, bytes } of report.files) expect(Buffer.byteLength(tree[path]!)).toBe(bytes);
-    expect(report.elements).toHaveLength(9);
+    expect(report.elements).toHaveLength(10);
     expect(report.elements).toContain('quay-berth');
 
     const manifest = JSON.parse(tree['package.json']!) as {

@@ -10,7 +10,7 @@ const demo = Object.fromEntries(
 );
 
 describe('a development build', () => {
-  const built = new BuiltPage(demo, 'development/index.js');
+  const built = new BuiltPage(demo, 'development/index.js', { linked: true });
   beforeAll(() => built.start());
   afterAll(() => built.stop());
 
@@ -92,7 +92,7 @@ describe('a development build', () => {
 });
 
 describe('a second copy of a package', () => {
-  const built = new BuiltPage(demo, 'development/index.js');
+  const built = new BuiltPage(demo, 'development/index.js', { linked: true });
   beforeAll(async () => {
     await built.start();
     for (const [path, content] of built.files) built.server.put(`/copy/${path}`, content);
@@ -118,7 +118,7 @@ describe('a second copy of a package', () => {
 });
 
 describe('a production build', () => {
-  const built = new BuiltPage(demo);
+  const built = new BuiltPage(demo, 'index.js', { linked: true });
   beforeAll(() => built.start());
   afterAll(() => built.stop());
 

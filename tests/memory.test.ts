@@ -8,7 +8,7 @@ const demo = Object.fromEntries(
     ([path]) => !/^(dist|\.lastwright)\//.test(path),
   ),
 );
-const built = new BuiltPage(demo);
+const built = new BuiltPage(demo, 'index.js', { linked: true });
 beforeAll(() => built.start());
 afterAll(() => built.stop());
 

@@ -125,7 +125,7 @@ describe('source maps', () => {
     ]);
     expect(origin(files, 'behaviors/quay-berth.js', 'scrollIntoView')).toEqual(['quay-berth.ts', 15]);
     expect(origin(files, 'traits/escape-out.js', '"quay-escape"')).toEqual(['escape-out.ts', 6]);
-    expect(origin(files, 'quayside.bundle.js', 'scrollIntoView')).toEqual(['quay-berth.ts', 15]);
+    expect(origin(files, 'quayside.bundle.js', '.host.scrollIntoView')).toEqual(['quay-berth.ts', 15]);
     expect(origin(files, 'quayside.bundle.js', '.closed?').slice(0, 1)).toEqual(['quay-berth.html']);
   });
 });

@@ -1,7 +1,7 @@
 import { stat } from 'node:fs/promises';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { findFolder } from '../hosts/find-host.js';
-import type { Library } from '../library/open-library.js';
+import { slashed, type Library } from '../library/open-library.js';
 import { UsageError } from '../system/usage-error.js';
 import { manifestSources, readManifest } from './read-manifest.js';
 import type { Source } from './source.js';
@@ -31,8 +31,10 @@ export async function adoptPackage(
       `It has: ${found.elements.map((one) => one.tag).join(', ')}.`,
     );
   const isInstalled = findFolder(found.name, library.root) !== undefined;
-  return manifestSources({ ...found, elements }, ({ module, className }) => ({
-    element: isInstalled ? `${found.name}/${module}` : join(folder, module),
+  const inElement = (tag: string, module: string): string =>
+    slashed(relative(join(library.root, library.elementsFolder, tag), join(folder, module)));
+  return manifestSources({ ...found, elements }, ({ tag, module, className }) => ({
+    element: isInstalled ? `${found.name}/${module}` : inElement(tag, module),
     ...(className === undefined ? {} : { export: className }),
   }));
 }

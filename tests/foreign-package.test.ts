@@ -1,0 +1,137 @@
+import { execFileSync } from 'node:child_process';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import type { VerifyReport } from '../src/index.js';
+import { PACKAGE } from './adopt-package.js';
+import { lastwright, scratchFolder, writeFiles } from './helpers.js';
+
+function project(): string {
+  const root = writeFiles({ 'package.json': '{ "name": "office", "private": true }' });
+  writeFiles(PACKAGE, join(root, 'node_modules/signals'));
+  return root;
+}
+
+const verifyPackage = async (name: string, root: string, ...more: string[]): Promise<VerifyReport> => {
+  const { stdout, stderr } = await lastwright(
+    ['verify', '--package', name, '--host', 'html', '--host', 'react', '--json', ...more],
+    { cwd: root },
+  );
+  expect(stderr).not.toMatch(/^\s+at /m);
+  return JSON.parse(stdout) as VerifyReport;
+};
+
+const failing = ({ results }: VerifyReport, tag: string): string[] => [
+  ...new Set(
+    results.flatMap(({ element, verdict, facet }) => (element === tag && verdict === 'fails' ? [facet] : [])),
+  ),
+];
+
+describe('verify --package', () => {
+  it('proves what a manifest says, and nothing that it does not say', async () => {
+    const report = await verifyPackage('signals', project());
+    expect(new Set(report.results.map(({ element }) => element))).toEqual(
+      new Set(['signal-lamp', 'signal-flag']),
+    );
+    expect(
+      report.results.filter(({ element, verdict }) => element === 'signal-lamp' && verdict === 'fails'),
+    ).toEqual([]);
+    const fits = report.results.filter(
+      ({ element, verdict }) => element === 'signal-lamp' && verdict === 'fits',
+    );
+    expect(new Set(fits.map(({ facet }) => facet))).toEqual(
+      new Set([
+        'upgrade',
+        'properties',
+        'attributes',
+        'reflection',
+        'samples',
+        'slots',
+        'encapsulation',
+        'lifecycle',
+        'independence',
+        'access',
+        ...(fits.some(({ facet }) => facet === 'look') ? ['look'] : []),
+      ]),
+    );
+    // A property whose setter does nothing, and a slot that is not there.
+    expect(failing(report, 'signal-flag')).toEqual(expect.arrayContaining(['properties', 'slots']));
+  }, 120_000);
+
+  it('takes a folder and a tarball as well', async () => {
+    const root = project();
+    const folder = join(root, 'node_modules/signals');
+    const tarball = execFileSync('npm', ['pack', '--silent', folder], { cwd: root, encoding: 'utf8' }).trim();
+    for (const source of [folder, tarball]) {
+      const report = await verifyPackage(source, root, '--element', 'signal-lamp');
+      expect(report.results.length).toBeGreaterThan(20);
+      expect(failing(report, 'signal-lamp')).toEqual([]);
+    }
+  }, 180_000);
+
+  it.each([
+    ['a package that is not installed', 'nothing-here', 'nor an installed package'],
+    ['a package without a manifest', 'bare', 'no custom-elements.json'],
+    ['a manifest that is no JSON', 'garbled', 'is no JSON'],
+    ['a manifest without elements', 'empty', 'declares no element'],
+    ['a manifest of another shape', 'other', 'is none'],
+  ])('says what is wrong with %s', async (_, name, words) => {
+    const root = writeFiles({
+      'package.json': '{ "name": "office" }',
+      'node_modules/bare/package.json': '{ "name": "bare", "version": "1.0.0" }',
+      'node_modules/garbled/package.json': '{ "name": "garbled", "version": "1.0.0" }',
+      'node_modules/garbled/custom-elements.json': '{ "modules": [',
+      'node_modules/empty/package.json': '{ "name": "empty", "version": "1.0.0" }',
+      'node_modules/empty/custom-elements.json': '{ "schemaVersion": "2.0.0", "modules": [] }',
+      'node_modules/other/package.json': '{ "name": "other", "version": "1.0.0" }',
+      'node_modules/other/custom-elements.json': '{ "modules": "none" }',
+    });
+    const { status, stderr } = await lastwright(['verify', '--package', name], { cwd: root });
+    expect(stderr).toContain(words);
+    expect(stderr).not.toMatch(/^\s+at /m);
+    expect(status).toBe(2);
+  });
+
+  it('runs nothing of a package outside of the browser, and lets its manifest write no code', async () => {
+    const root = writeFiles({ 'package.json': '{ "name": "office" }' });
+    const mark = join(scratchFolder(), 'written');
+    writeFiles(
+      {
+        'package.json': '{ "name": "evil", "version": "1.0.0", "type": "module" }',
+        'evil.js': `import { writeFileSync } from 'node:fs'; writeFileSync(${JSON.stringify(mark)}, 'x');`,
+        'custom-elements.json': JSON.stringify({
+          schemaVersion: '1.0.0',
+          modules: [
+            {
+              kind: 'javascript-module',
+              path: 'evil.js',
+              declarations: [
+                {
+                  name: 'Evil";alert(1);//',
+                  tagName: 'evil-one',
+                  customElement: true,
+                  members: [
+                    {
+                      kind: 'field',
+                      name: 'a',
+                      type: { text: "string; declare const x: import('node:fs')" },
+                    },
+                    { kind: 'field', name: 'constructor', type: { text: 'string' } },
+                    { kind: 'method', name: 'b"](){}', return: { type: { text: 'void' } } },
+                  ],
+                  events: [{ name: 'x"><script>' }],
+                },
+              ],
+            },
+          ],
+        }),
+      },
+      join(root, 'node_modules/evil'),
+    );
+    const { stdout, stderr } = await lastwright(['verify', '--package', 'evil', '--host', 'html'], {
+      cwd: root,
+    });
+    expect(stdout + stderr).not.toMatch(/^\s+at /m);
+    const { existsSync } = await import('node:fs');
+    expect(existsSync(mark)).toBe(false);
+  }, 60_000);
+});
