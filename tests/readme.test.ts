@@ -1,7 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { lastwright, REPOSITORY, scratchFolder, writeFiles } from './helpers.js';
+import { lastwright, linkOnly, REPOSITORY, scratchFolder, writeFiles } from './helpers.js';
 
 const readme = readFileSync(join(REPOSITORY, 'README.md'), 'utf8');
 
@@ -18,6 +18,7 @@ const blocks = [...readme.matchAll(/^```(\w*)(?: (\w+)=(\S+))?\n([\s\S]*?)^```$/
 describe('the README', () => {
   it('can be followed from its first line to its last', async () => {
     const folder = scratchFolder();
+    linkOnly(folder);
     const ran: string[] = [];
     for (const { language, file, exit, text } of blocks) {
       if (file) writeFiles({ [file]: text }, folder);
@@ -32,6 +33,7 @@ describe('the README', () => {
     }
     expect([...new Set(ran)].sort()).toEqual([
       'add',
+      'adopt',
       'build',
       'check',
       'demo',

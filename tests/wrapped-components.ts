@@ -199,7 +199,7 @@ const CALLBACKS: Record<Framework, { pick: string; change: string; cancelable: b
 export function gaugeContract(framework: Framework, tag: string, more = '', sharing = ''): string {
   const { pick, change, cancelable } = CALLBACKS[framework];
   const [file] = MODULES[framework];
-  const named = /\.tsx$/.test(file) ? ', export: Gauge' : '';
+  const named = file.endsWith('.tsx') ? ', export: Gauge' : '';
   return `contract: 1
 tag: ${tag}
 summary: A gauge of the harbor

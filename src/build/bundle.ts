@@ -111,6 +111,7 @@ export class Bundler {
     // The part that stands apart is made on top of the rest.
     if ([...runtime].some((name) => PASSING.has(name))) {
       for (const name of ['ViewElement', 'insideOf', 'mark', 'rootOf']) runtime.add(name);
+      if (runtime.has('watchControl')) runtime.add('relay');
     }
     const names = [...runtime].sort();
     const passing = names.filter((name) => PASSING.has(name));
@@ -245,6 +246,7 @@ const PASSING_MODULES: ReadonlySet<string> = new Set([
   './control-element.js',
   './native-members.js',
   './passing-element.js',
+  './watch-control.js',
 ]);
 
 /** The author's own module of an element: its behavior, or the class that it wraps. Components have a bundle of their own. */

@@ -1,5 +1,5 @@
 import { filledSlots } from './filled.js';
-import type { Inside } from './inside.js';
+import { Inside } from './inside.js';
 import { insideOf, rootOf, type ViewElement } from './view-element.js';
 import type { Shown } from './view.js';
 
@@ -55,13 +55,10 @@ export interface Wiring {
   slots?: GivenSlots;
   /** True if the element has methods. */
   called?: boolean;
-  /** The part that passed attributes reach, and what makes it the control; its events that are sent again, and what sends them. */
-  control?: [
-    part: string,
-    passTo: (host: ViewElement, control: Element) => void,
-    relayed: readonly string[],
-    relay: (inside: Inside, event: Event) => void,
-  ];
+  /** The part that passed attributes reach. */
+  part?: string;
+  /** Looks for that part whenever something is drawn. */
+  watch?: (inside: Inside) => void;
   /** What follows the element's names beside the component. */
   effects?: (inside: Inside, changed: number) => void;
 }
@@ -80,8 +77,6 @@ class ComponentView implements Shown {
   readonly #callbacks: Given = {};
   readonly #place: Place;
   #given: Given = {};
-  #control: Element | null = null;
-  #look: (() => void) | undefined;
 
   constructor(
     readonly inside: Inside,
@@ -92,23 +87,9 @@ class ComponentView implements Shown {
     const { host } = inside;
     const { events = {}, properties = {}, called = false, slots = {} } = wiring;
     views.set(inside, this);
-    const { control } = wiring;
-    if (control) {
-      // A component that passes on what it is given gives its control this name; what it draws anew is looked at again.
-      this.#callbacks.part = control[0];
-      const root = rootOf(host);
-      const look = (): void => {
-        const found = root.querySelector(`[part~="${control[0]}"]`);
-        if (found && found !== this.#control) {
-          const [, passTo, relayed, relay] = control;
-          passTo(host, found);
-          for (const type of relayed) found.addEventListener(type, (event) => relay(inside, event));
-        }
-        this.#control = found;
-      };
-      new MutationObserver(look).observe(root, { childList: true, subtree: true });
-      this.#look = look;
-    }
+    // A component that passes on what it is given gives its control this name.
+    if (wiring.part) this.#callbacks.part = wiring.part;
+    wiring.watch?.(inside);
     for (const name in events) {
       if (!name.startsWith('bind:'))
         this.#callbacks[name] = (...values: unknown[]) => this.#send(events[name]!, values);
@@ -158,7 +139,6 @@ class ComponentView implements Shown {
     try {
       if (!this.mounted) {
         this.mounted = this.mount(this.Component as never, this.#place, given, shown);
-        this.#look?.();
         if (waiting.has(inside)) queueMicrotask(() => this.callWaiting());
       } else if (Object.keys({ ...before, ...this.#given }).every(same)) return;
       else this.mounted.update(given, shown);
@@ -219,6 +199,13 @@ export function componentView(
   };
 }
 
+/** The inside of an element that shows a component and has no state of its own. */
+export function componentInside(events?: Record<string, EventInit>): new (host: ViewElement) => Inside {
+  return class extends Inside {
+    static events = events;
+  };
+}
+
 /** Runs at each connection; what comes back ends what has left and is not back within the same task. */
 export function keepMounted(inside: Inside): () => void {
   const view = views.get(inside)!;
@@ -251,7 +238,7 @@ export function callHandle(
     Record<string, (...values: readonly unknown[]) => unknown> | undefined;
   if (!handle && gives)
     throw new DOMException(
-      `<${host.localName}>: ${name}() works once the element is in a document and its component has drawn itself.`,
+      `<${host.localName}>: ${name}() needs its component, which is not drawn yet.`,
       'InvalidStateError',
     );
   if (!handle) {
@@ -264,7 +251,7 @@ export function callHandle(
     return undefined;
   }
   if (typeof handle[name] !== 'function')
-    throw new Error(`<${host.localName}>: the component does not hand out "${name}".`);
+    throw new Error(`<${host.localName}>: no ${name}() in its component.`);
   const work = (): unknown => handle[name]!(...values);
   return mounted!.act ? mounted!.act(work) : work();
 }

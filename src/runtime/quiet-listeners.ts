@@ -11,9 +11,9 @@ const quiet = new WeakMap<Node, QuietListeners>();
 const sleeping = new WeakMap<EventTarget, Sleeping>();
 const watched = new WeakMap<Window, Set<string>>();
 
-/** Events that do not leave a shadow root: no window can tell that one is coming. */
-const STAYS =
-  /^(?:abort|animation|cancel|canplay|change|close|durationchange|emptied|encrypted|ended|error|invalid|load|pause|play|progress|ratechange|reset|resize|scroll|seek|select|stalled|submit|suspend|timeupdate|toggle|transition|beforetoggle|volumechange|waiting)/;
+/** Events that leave a shadow root: a window can tell that one is coming. */
+const LEAVES =
+  /^(?:(?:aux|dbl)?click|contextmenu|(?:mouse|(?:got|lost)?pointer|touch|key|drag|composition|focus).*|drop|wheel|(?:before)?input|blur|copy|cut|paste)$/;
 
 /**
  * Lets a framework listen to a root at less cost, and rightly. It adds more than a hundred listeners to each root: those
@@ -38,8 +38,8 @@ export function quietListeners(root: ShadowRoot | HTMLElement): QuietListeners {
     const call = typeof listener === 'function' ? listener : undefined;
     const own = call && ((event: Event): void => hear(root, listeners, call, event));
     const attach = (): void => add.call(root, type, (own ?? listener)!, options);
-    if (!view || hidden || STAYS.test(type)) attach();
-    else sleep(host, view, type, attach);
+    if (view && !hidden && LEAVES.test(type)) sleep(host, view, type, attach);
+    else attach();
   };
   return listeners;
 }

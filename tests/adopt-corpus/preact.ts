@@ -91,6 +91,6 @@ export function Case({ port, side = Side.Left }: { port: Port; side?: Side }) { 
     'a constant as a default',
     `const STEPS = ['one', 'two'];
 export function Case({ steps = STEPS, at = -1 }: { steps?: string[]; at?: number }) { return <b>{steps[at]}</b>; }`,
-    { 'property steps': 'string[] = [\"one\",\"two\"]', 'property at': 'number = -1' },
+    { 'property steps': 'string[] = ["one","two"]', 'property at': 'number = -1' },
   ),
 ];

@@ -34,7 +34,7 @@ export function componentCode(
 ): TreeNode[] {
   const { contract, runtime } = emission;
   const { properties, slots, methods, passthrough } = contract;
-  if (passthrough) runtime.add('passTo').add('relay');
+  if (passthrough) runtime.add('watchControl');
   runtime.add('componentView').add('keepMounted');
   const given = properties
     .filter((one) => one.trait === undefined)
@@ -53,10 +53,8 @@ export function componentCode(
     ...(methods.length > 0 ? [property('called', expression`true`)] : []),
     ...(passthrough
       ? [
-          property(
-            'control',
-            expression`[${literal(passthrough.to)}, passTo, ${data(relayedEvents(contract))}, relay]`,
-          ),
+          property('part', literal(passthrough.to)),
+          property('watch', call('watchControl', [literal(passthrough.to), data(relayedEvents(contract))])),
         ]
       : []),
     ...(effects.length > 0 ? [property('effects', effectsCode(effects, emission))] : []),

@@ -85,6 +85,7 @@ export const PASSING: ReadonlySet<string> = new Set([
   'liveMembers',
   'nativeMembers',
   'passTo',
+  'watchControl',
 ]);
 
 /**
@@ -311,6 +312,12 @@ class ElementEmitter {
       };
       return Object.keys(options).length > 0 ? [property(name, data(options))] : [];
     });
+    // Nobody else looks into an element without traits: it needs to send events, and no more.
+    if (this.#component && this.source.traits.length === 0) {
+      this.emission.runtime.delete('insideClass');
+      this.emission.runtime.add('componentInside');
+      return call('componentInside', events.length > 0 ? [object(events)] : []);
+    }
     const hasState = behavior?.exports.has('state') ?? false;
     const state = (behavior?.state ?? []).map((name) =>
       property(name, bitsOf(this.emission, `state:${name}`) ?? literal(0)),

@@ -23,7 +23,7 @@ const OWN = [
   ...'remember renamed repeat result setAddress setAttribute setForeign setFormValue setLinked setState'.split(
     ' ',
   ),
-  ...'callHandle component componentView keepMounted mount'.split(' '),
+  ...'callHandle component componentInside componentView watchControl keepMounted mount'.split(' '),
   ...'setValidity stampItems styleSheet takeOver template together watchSlots watchTemplates writeStyle'.split(
     ' ',
   ),
