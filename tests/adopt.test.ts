@@ -45,7 +45,7 @@ describe('lastwright adopt', () => {
     expect(stdout).toContain('elements/quay-tide/quay-tide.contract.yaml');
     expect(stdout).toContain('open is turned round as "noOpen"');
     expect(stdout).toContain(
-      'property either: its type, string | number | undefined, is none that a contract can say',
+      'property either: its type, string | number, is none that a contract can say',
     );
     const contract = contractOf(root);
     expect(contract).toContain('summary: The tides of a day.');

@@ -64,7 +64,7 @@ export class TypeFacts {
 
   /** What is known of a type; that it may be undefined or null is left out. */
   of(type: Type): TypeFact {
-    const text = this.#checker.typeToString(type);
+    const text = this.#checker.typeToString(this.#checker.getNonNullableType(type) ?? type);
     const unknown = (why: string): TypeFact => ({ kind: 'unknown', text, why });
     if (type.isErrorType()) return unknown('cannot be found out');
     if (type.flags & (TypeFlags.Any | TypeFlags.Unknown)) return unknown('is not said');
