@@ -58,6 +58,16 @@ class FromComponent {
     for (const name of facts.writes) this.#written(name);
     this.#slots();
     this.#methods();
+    if (facts.reaches.includes('children'))
+      this.source.told.push({
+        name: 'children',
+        what: 'are looked into, counted or cloned: the component will find one <slot> there',
+      });
+    if (facts.reaches.includes('context'))
+      this.source.told.push({
+        name: 'a context',
+        what: 'is read: none comes in from other elements, so it is what the component provides itself, or the default',
+      });
     if (facts.rest)
       this.source.told.push({
         name: facts.rest.native === undefined ? 'rest' : `<${facts.rest.native}>`,

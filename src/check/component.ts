@@ -57,6 +57,7 @@ class ComponentCheck {
     this.#properties();
     this.#events();
     this.#slots();
+    this.#children();
     this.#methods();
     this.#leftOut();
     return this.findings;
@@ -189,6 +190,19 @@ class ComponentCheck {
           of,
         );
     }
+  }
+
+  /** A component that looks into its children finds a slot there, and none of what consumers give. */
+  #children(): void {
+    if (!this.facts.reaches.includes('children')) return;
+    const slot = this.contract.slots.find((one) => componentSlot(one, this.component) === 'children');
+    if (!slot) return;
+    this.note(
+      'wraps/children',
+      ['slots', slot.name],
+      'The component looks into its children, counts or clones them, and finds one <slot> there.',
+      'Let it place its children as they are, or take what it needs as properties.',
+    );
   }
 
   #methods(): void {

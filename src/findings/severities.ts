@@ -145,6 +145,7 @@ export const SEVERITIES = {
   'view/unsafe-member': 'error',
   'wraps/callback': 'error',
   'wraps/canceled': 'warning',
+  'wraps/children': 'warning',
   'wraps/constructor': 'error',
   'wraps/content': 'error',
   'wraps/export': 'error',

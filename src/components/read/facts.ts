@@ -43,6 +43,8 @@ export interface Unread {
   what: string;
 }
 
+export type Reach = 'children' | 'context';
+
 /** Everything that is known of a component, by its own names. */
 export interface ComponentFacts {
   description: string | undefined;
@@ -57,6 +59,8 @@ export interface ComponentFacts {
   /** True where it passes on whatever else it is given; with the HTML element that takes it, if that is known. */
   rest: { native: string | undefined } | undefined;
   definitions: Record<string, JsonSchema>;
+  /** What its module does that reaches beyond it: it looks into what it is given as children, or reads a context. */
+  reaches: Reach[];
   unread: Unread[];
   /** False where there may be members that were not seen. */
   complete: boolean;

@@ -117,6 +117,7 @@ class ClassReader {
       writes: [],
       rest: undefined,
       definitions: this.#types.definitions,
+      reaches: [],
       unread: this.#unread,
       complete: true,
       element: facts,

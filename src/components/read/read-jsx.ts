@@ -8,6 +8,7 @@ import {
   behind,
   defaultOf,
   patternDefaults,
+  reachesOf,
   readSyntax,
   type KnownDefault,
   type SourceSyntax,
@@ -128,6 +129,7 @@ class JsxReader {
       writes: [],
       rest: native.length > 0 ? { native: nativeElement(native) } : undefined,
       definitions: this.#types.definitions,
+      reaches: reachesOf(syntax),
       unread: this.#unread,
       complete: typed && !index && !props.isErrorType(),
     };

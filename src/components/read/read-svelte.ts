@@ -6,6 +6,7 @@ import {
   behind,
   defaultOf,
   patternDefaults,
+  reachesOf,
   readSyntax,
   type KnownDefault,
   type SourceSyntax,
@@ -213,6 +214,7 @@ class SvelteReader {
       writes: script.bindable,
       rest: script.rest ? { native: undefined } : undefined,
       definitions: types.definitions,
+      reaches: reachesOf(script.syntax),
       unread: this.#unread,
       complete: !script.rest,
     };

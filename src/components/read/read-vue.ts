@@ -8,6 +8,7 @@ import {
   defaultOf,
   patternDefaults,
   plainValue,
+  reachesOf,
   readSyntax,
   type KnownDefault,
   type SourceSyntax,
@@ -309,6 +310,7 @@ class VueReader {
       writes: script.models,
       rest: undefined,
       definitions: this.#types.definitions,
+      reaches: reachesOf(script.syntax),
       unread: this.#unread,
       complete: true,
     };

@@ -1,5 +1,6 @@
 import { parseSync } from 'oxc-parser';
-import type { TreeNode } from '../../syntax/tree.js';
+import { walk, type TreeNode } from '../../syntax/tree.js';
+import type { Reach } from './facts.js';
 
 /** A module's syntax, as far as components are found in it. */
 export interface SourceSyntax {
@@ -75,6 +76,34 @@ export function behind(node: TreeNode | undefined, { declared }: SourceSyntax): 
     else return undefined;
   }
   return undefined;
+}
+
+/** What looks into children, and what reads a context, in any of the frameworks. */
+const REACHING: Record<string, Reach> = {
+  cloneElement: 'children',
+  Children: 'children',
+  toChildArray: 'children',
+  useContext: 'context',
+  inject: 'context',
+  getContext: 'context',
+};
+
+/** What a module does that reaches beyond a component: its uses of names that frameworks have for that. */
+export function reachesOf({ body }: SourceSyntax): Reach[] {
+  const found = new Set<Reach>();
+  for (const statement of body)
+    walk(statement, (node) => {
+      if (node.type === 'ImportDeclaration') return false;
+      const callee = node.callee as TreeNode | undefined;
+      const named = callee?.type === 'MemberExpression' ? [callee.object, callee.property] : [callee];
+      if (node.type !== 'CallExpression') return undefined;
+      for (const one of named as (TreeNode | undefined)[]) {
+        const name = one?.type === 'MemberExpression' ? (one.property as TreeNode).name : one?.name;
+        if (typeof name === 'string' && Object.hasOwn(REACHING, name)) found.add(REACHING[name]!);
+      }
+      return undefined;
+    });
+  return [...found].sort();
 }
 
 /** A value that stands in code as plain data; undefined if it does not. */

@@ -103,6 +103,19 @@ export const wrapsCodes: Explanation[] = [
     ),
   },
   {
+    code: 'wraps/children',
+    title: 'A wrapped component that looks into its children',
+    reason: "Content stays in the consumer's tree: what the component is given is a slot that shows it.",
+    fails: wrapping(
+      `${LABEL}slots:\n  default: {}\n`,
+      "import { Children, type ReactNode } from 'react';\nexport function Mast({ label, children }: { label: string; children?: ReactNode }) {\n  return <b>{label} {Children.count(children)} {children}</b>;\n}\n",
+    ),
+    mended: wrapping(
+      `${LABEL}slots:\n  default: {}\n`,
+      "import type { ReactNode } from 'react';\nexport function Mast({ label, children }: { label: string; children?: ReactNode }) {\n  return <b>{label} {children}</b>;\n}\n",
+    ),
+  },
+  {
     code: 'wraps/method',
     title: 'A method that the wrapped component does not hand out',
     reason: 'A call would be an error.',
