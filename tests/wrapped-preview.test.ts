@@ -1,0 +1,78 @@
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { openLibrary, Workspace } from '../src/index.js';
+import { LiveLibrary } from '../src/preview/live-library.js';
+import { lastwright, linkPackages, writeFiles } from './helpers.js';
+import { gaugeFiles } from './wrapped-components.js';
+
+const root = writeFiles({
+  'lastwright.yaml': 'library: 1\nhosts: [html, react]\n',
+  'package.json': '{ "name": "gauges", "version": "1.0.0", "type": "module" }',
+  ...gaugeFiles('react', 'quay-react', { sharing: ', framework: shared' }),
+  ...gaugeFiles('vue'),
+});
+linkPackages(root);
+
+describe('the live page of wrapped components', () => {
+  let live: LiveLibrary;
+  const module = join(root, 'elements/quay-react/Gauge.tsx');
+  const before = readFileSync(module, 'utf8');
+
+  /** The next change that concerns an element. */
+  const change = (tag: string): Promise<void> =>
+    new Promise((resolve) => {
+      const end = live.listen(({ renewed }) => {
+        if (!renewed.includes(tag)) return;
+        end();
+        resolve();
+      });
+    });
+
+  beforeAll(async () => {
+    live = await LiveLibrary.open(new Workspace(await openLibrary(root)));
+    await live.watch();
+  }, 60_000);
+  afterAll(() => live.end());
+
+  it('shows what was saved, and leaves the others as they are', async () => {
+    const other = await live.package.module('components/quay-vue.js');
+    const told = change('quay-react');
+    writeFileSync(module, before.replace('Nothing said', 'Low water'));
+    await told;
+    expect(await live.package.module('components/quay-react.js')).toContain('Low water');
+    expect(await live.package.module('components/quay-vue.js')).toBe(other);
+    expect((await live.whole.of('quay-react'))!.code).toContain('Low water');
+  }, 30_000);
+
+  it('follows its style', async () => {
+    const told = change('quay-react');
+    writeFileSync(join(root, 'elements/quay-react/gauge.css'), '.gauge { color: rgb(9, 9, 9); }\n');
+    await told;
+    expect(live.package.styleOf('quay-react')!.css).toContain('#090909');
+  }, 30_000);
+
+  it('keeps the last good one while there is a mistake, and says where that is', async () => {
+    writeFileSync(module, before.replace('return (', 'return (('));
+    await expect.poll(() => live.package.findingsOf('quay-react').length, { timeout: 20_000 }).toBe(1);
+    const [finding] = live.package.findingsOf('quay-react');
+    expect([finding!.code, finding!.file]).toEqual(['build/bundle', 'elements/quay-react/Gauge.tsx']);
+    expect(await live.package.module('components/quay-react.js')).toContain('Low water');
+    const told = change('quay-react');
+    writeFileSync(module, before.replace('Nothing said', 'High water'));
+    await told;
+    expect(live.package.findingsOf('quay-react')).toEqual([]);
+    expect(await live.package.module('components/quay-react.js')).toContain('High water');
+  }, 60_000);
+});
+
+describe('lastwright preview --still', () => {
+  it('takes pictures of wrapped components in each framework', async () => {
+    const { status, stdout } = await lastwright(['preview', '--still', 'pictures', '--element', 'quay-vue'], {
+      cwd: root,
+    });
+    expect(status, stdout).toBe(0);
+    for (const host of ['html', 'react'])
+      expect(existsSync(join(root, `pictures/quay-vue/a-day.${host}.png`))).toBe(true);
+  }, 60_000);
+});
