@@ -60,14 +60,9 @@ export async function runStill(
   const workspace = await openFrom(folder);
   check(workspace, { element, hosts });
   const { stillPictures } = await import('../preview/still.js');
-  const { written, problems, missing } = await stillPictures(
-    await LiveLibrary.open(workspace),
-    resolve(target),
-    {
-      element,
-      hosts,
-    },
-  );
+  const live = await LiveLibrary.open(workspace);
+  const { written, problems, missing } = await stillPictures(live, resolve(target), { element, hosts });
+  await live.end();
   if (json) say.json({ folder: target, pictures: written, problems });
   else {
     for (const { file, width, height } of written)
