@@ -2,12 +2,24 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { BuiltPage } from './built-page.js';
 import { FRAMEWORKS, gaugeFiles } from './wrapped-components.js';
 
+/** The same without a shadow root, and so without slots and parts. */
+function flatFiles(framework: (typeof FRAMEWORKS)[number]): Record<string, string> {
+  const files = gaugeFiles(framework, `flat-${framework}`, { more: 'encapsulation: none\n' });
+  const path = `elements/flat-${framework}/flat-${framework}.contract.yaml`;
+  const contract = files[path]!.replace(/slots:\n(?: {2}.*\n)+/, '').replace(/parts:\n(?: {2}.*\n)+/, '');
+  return {
+    [path]: contract,
+    ...Object.fromEntries(Object.entries(files).filter(([name]) => !name.endsWith('.yaml'))),
+  };
+}
+
 const FILES = {
   'lastwright.yaml': 'library: 1\n',
   'package.json': '{ "name": "gauges", "version": "1.0.0", "type": "module" }',
   ...Object.assign({}, ...FRAMEWORKS.map((framework) => gaugeFiles(framework))),
   ...gaugeFiles('react', 'quay-closed', { more: 'encapsulation: closed\n' }),
   ...gaugeFiles('solid', 'quay-shut', { more: 'encapsulation: closed\n' }),
+  ...Object.assign({}, ...FRAMEWORKS.map((framework) => flatFiles(framework))),
 } as Record<string, string>;
 
 const built = new BuiltPage(FILES, 'index.js', { linked: true, policy: "script-src 'self'" });
@@ -192,6 +204,29 @@ describe.each(FRAMEWORKS)('a component of %s', (framework) => {
       `),
     ).toEqual(['1', 'none']);
   });
+});
+
+describe('an element without a shadow root', () => {
+  it.each(FRAMEWORKS)(
+    'draws a component of %s into itself, with its style in the page',
+    async (framework) => {
+      expect(
+        await run(`
+        const gauge = await put('flat-${framework}', { levels: [2] });
+        const picked = [];
+        gauge.addEventListener('gauge-pick', (event) => picked.push(event.detail));
+        gauge.querySelector('button').click(); await turn();
+        const drawn = [gauge.shadowRoot, gauge.querySelectorAll('h3').length, picked, gauge.querySelector('p').textContent, getComputedStyle(gauge.querySelector('section')).color];
+        gauge.label = 'West'; await turn();
+        const followed = gauge.querySelector('h3').textContent;
+        gauge.remove(); await turn();
+        const away = gauge.childElementCount;
+        document.body.append(gauge); await turn();
+        return [...drawn, followed, away, gauge.querySelectorAll('h3').length];
+      `),
+      ).toEqual([null, 1, [2], '2', 'rgb(1, 2, 3)', 'West (calm)', 0, 1]);
+    },
+  );
 });
 
 describe('a closed root', () => {

@@ -215,9 +215,8 @@ class FromComponent {
   /** An event's name and, where the name alone does not tell, the callback that it stands for. */
   #event(word: string, callback: string): { name: string; from: string | undefined } {
     const name = word.startsWith(`${this.#word}-`) ? word : `${this.#word}-${word}`;
-    const named = { name, from: undefined } as never;
-    const expected = componentCallback(named, this.source, this.component);
-    const from = componentCallback({ name, from: callback } as never, this.source, this.component);
+    const expected = componentCallback({ name, from: undefined }, this.source, this.component);
+    const from = componentCallback({ name, from: callback }, this.source, this.component);
     return { name, from: expected === from ? undefined : callback };
   }
 

@@ -13,7 +13,7 @@ export function componentProperty({ name, from }: Property): { name: string; opp
  * `pick`; `bind:value` for a property that the component writes itself.
  */
 export function componentCallback(
-  { name, from }: ElementEvent,
+  { name, from }: Pick<ElementEvent, 'name' | 'from'>,
   { tag }: Pick<Contract, 'tag'>,
   { framework }: ComponentImplementation,
 ): string {

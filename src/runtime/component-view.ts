@@ -107,6 +107,7 @@ class ComponentView implements Shown {
         const sent = events[`bind:${name}`];
         const own = properties[name];
         if (sent) this.#send(sent, [value]);
+        else if (own?.[0] === '!') host[own.slice(1) as never] = !value as never;
         else if (own) host[own as never] = value as never;
       },
     };

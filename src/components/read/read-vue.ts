@@ -355,7 +355,7 @@ class VueReader {
       const description = oneParagraph(this.program.commentOf(symbol));
       const list = own?.isTypeReference() ? checker.getTypeArguments(own) : [];
       const given = list.map((one, place) => ({
-        name: labelOf(own!, place, checker.typeToString(own!)),
+        name: labelOf(place, checker.typeToString(own!)),
         type: parameters(one),
         optional: false,
       }));
@@ -395,7 +395,7 @@ function emitted(
 }
 
 /** The label of a place in a tuple: `level` of `[level: number]`. */
-function labelOf(_: Type, place: number, text: string): string {
+function labelOf(place: number, text: string): string {
   const parts = text.slice(1, -1).split(/,(?![^<({[]*[>)}\]])/);
   const label = /^\s*([A-Za-z_$][\w$]*)\??\s*:/.exec(parts[place] ?? '');
   return label?.[1] ?? (place === 0 ? 'value' : `value${place + 1}`);
