@@ -44,9 +44,7 @@ describe('lastwright adopt', () => {
     expect(status).toBe(0);
     expect(stdout).toContain('elements/quay-tide/quay-tide.contract.yaml');
     expect(stdout).toContain('open is turned round as "noOpen"');
-    expect(stdout).toContain(
-      'property either: its type, string | number, is none that a contract can say',
-    );
+    expect(stdout).toContain('property either: its type, string | number, is none that a contract can say');
     const contract = contractOf(root);
     expect(contract).toContain('summary: The tides of a day.');
     expect(contract).toContain('wraps: { react: ../../src/Tide.tsx, export: Tide }');

@@ -8,6 +8,7 @@ import type { Analysis, LibraryElement } from '../library/library-element.js';
 import type { Library } from '../library/open-library.js';
 import { manifestSources, readManifest, type ForeignPackage } from './read-manifest.js';
 import type { ManifestElement } from './manifest.js';
+import { MEMBER_SECTIONS } from './source.js';
 import { toContract, type AdoptedContract } from './to-contract.js';
 import { contractText } from './write-yaml.js';
 
@@ -19,18 +20,6 @@ export interface ForeignLibrary {
   /** What its manifest says and no contract can, or says wrongly: it is no promise here. */
   leftOut: { tag: string; what: string }[];
 }
-
-/** Sections of a contract with members that can be left out. */
-const SECTIONS = [
-  'properties',
-  'slots',
-  'events',
-  'methods',
-  'parts',
-  'cssProperties',
-  'states',
-  'definitions',
-];
 
 /**
  * Makes contracts of what a package's manifest says, in memory; `from` is the folder of the project that uses it. Nothing
@@ -86,7 +75,7 @@ function leaveOut(contract: Record<string, unknown>, text: string, { line }: Fin
     .find((one) => /^[A-Za-z]/.test(one))
     ?.split(':')[0];
   const member = [...lines].reverse().find((one) => /^ {2}\S/.test(one));
-  if (section === undefined || !SECTIONS.includes(section) || member === undefined) return false;
+  if (section === undefined || !MEMBER_SECTIONS.includes(section) || member === undefined) return false;
   const members = contract[section] as Record<string, unknown>;
   const name = Object.keys(members).find(
     (one) =>

@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import { isMap, parseDocument, type Document } from 'yaml';
 import { UsageError } from '../system/usage-error.js';
+import { MEMBER_SECTIONS } from './source.js';
 import type { AdoptedContract } from './to-contract.js';
 import { PRINT } from './write-yaml.js';
 
@@ -11,18 +12,6 @@ export interface MergeChange {
   change: 'added' | 'changed' | 'gone';
   what: string;
 }
-
-/** Sections whose members come from the source. */
-const SECTIONS = [
-  'properties',
-  'slots',
-  'events',
-  'methods',
-  'parts',
-  'cssProperties',
-  'states',
-  'definitions',
-];
 
 /** Keys that say what a member's values are. */
 const TYPE_KEYS = [
@@ -53,7 +42,7 @@ export function mergeContract(
       'Mend it first, or adopt under another tag.',
     );
   const changes: MergeChange[] = [];
-  for (const section of SECTIONS) {
+  for (const section of MEMBER_SECTIONS) {
     const own = (contract[section] ?? {}) as Record<string, Record<string, unknown> | string>;
     const there = (document.toJS() as Record<string, Record<string, unknown>>)[section] ?? {};
     for (const [name, member] of Object.entries(own)) {

@@ -67,3 +67,15 @@ export interface Source {
 }
 
 export type Section = 'properties' | 'slots' | 'events' | 'methods' | 'contract';
+
+/** Sections of a contract with members that have names. */
+export const MEMBER_SECTIONS: readonly string[] = [
+  'properties',
+  'slots',
+  'events',
+  'methods',
+  'parts',
+  'cssProperties',
+  'states',
+  'definitions',
+];

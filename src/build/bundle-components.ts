@@ -262,7 +262,7 @@ function setUpFramework(
     const name = path.slice('made:'.length);
     return name in made ? { path: name, namespace: 'made-by-framework' } : undefined;
   });
-  for (const plugin of framework.plugins({ ...componentTools(from) })) void plugin.setup(build);
+  for (const plugin of framework.plugins(componentTools(from))) void plugin.setup(build);
   build.onResolve({ filter: owns }, ({ path, kind, resolveDir, pluginData }) => {
     if (outside) return { path, external: true };
     // Wherever something of it is asked for, it is the library's own copy.

@@ -13,3 +13,18 @@ export interface AdoptCase {
   /** Members of which something must be said, since no contract can have them as they are. */
   said?: string[];
 }
+
+/** Makes cases of one kind of file. */
+export function casesOf(
+  ending: string,
+  exported?: string,
+): (style: string, source: string, expected: Record<string, string>, more?: Partial<AdoptCase>) => AdoptCase {
+  return (style, source, expected, more = {}) => ({
+    style,
+    source,
+    ending,
+    ...(exported === undefined ? {} : { exported }),
+    expected,
+    ...more,
+  });
+}

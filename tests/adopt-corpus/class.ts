@@ -1,18 +1,6 @@
-import type { AdoptCase } from './case.js';
+import { casesOf, type AdoptCase } from './case.js';
 
-const one = (
-  style: string,
-  source: string,
-  expected: Record<string, string>,
-  more: Partial<AdoptCase> = {},
-): AdoptCase => ({
-  style,
-  source,
-  ending: '.ts',
-  exported: 'Case',
-  expected,
-  ...more,
-});
+const one = casesOf('.ts', 'Case');
 
 export const classCases: AdoptCase[] = [
   one(

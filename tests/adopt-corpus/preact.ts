@@ -1,17 +1,6 @@
-import type { AdoptCase } from './case.js';
+import { casesOf, type AdoptCase } from './case.js';
 
-const one = (
-  style: string,
-  source: string,
-  expected: Record<string, string>,
-  more: Partial<AdoptCase> = {},
-): AdoptCase => ({
-  style,
-  source,
-  ending: '.tsx',
-  expected,
-  ...more,
-});
+const one = casesOf('.tsx');
 
 export const preactCases: AdoptCase[] = [
   one(

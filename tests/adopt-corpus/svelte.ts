@@ -1,18 +1,6 @@
-import type { AdoptCase } from './case.js';
+import { casesOf, type AdoptCase } from './case.js';
 
-const one = (
-  style: string,
-  source: string,
-  expected: Record<string, string>,
-  more: Partial<AdoptCase> = {},
-): AdoptCase => ({
-  style,
-  source,
-  ending: '.svelte',
-  exported: 'default',
-  expected,
-  ...more,
-});
+const one = casesOf('.svelte', 'default');
 
 export const svelteCases: AdoptCase[] = [
   one(
