@@ -125,6 +125,23 @@ describe('lastwright adopt', () => {
     expect(status).toBe(2);
   });
 
+  it.each([
+    [
+      'two things',
+      '{ react: ./A.tsx, vue: ./B.vue }',
+      'Write exactly one of: element, react, preact, vue, svelte, solid.',
+    ],
+    ['nothing', '{}', 'Write exactly one of'],
+    ['a framework that there is not', '{ raect: ./A.tsx }', 'Did you mean "react"?'],
+    ['another choice', '{ react: ./A.tsx, framework: share }', 'Write one of: bundled, shared.'],
+  ])('a contract that wraps %s says what to write', async (_, wraps, words) => {
+    const root = library({
+      'elements/quay-x/quay-x.contract.yaml': `contract: 1\ntag: quay-x\nwraps: ${wraps}\n`,
+    });
+    const { status, stdout } = await lastwright(['check', '--no-types'], { cwd: root });
+    expect([status, stdout]).toEqual([1, expect.stringContaining(words)]);
+  });
+
   it('names the framework that is not installed', async () => {
     const root = writeFiles({
       'lastwright.yaml': 'library: 1\n',

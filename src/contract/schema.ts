@@ -192,7 +192,7 @@ const wraps = z
     [Name in 'element' | 'export' | ComponentFramework]: z.ZodOptional<z.ZodString>;
   } & { framework: z.ZodOptional<z.ZodEnum<{ bundled: 'bundled'; shared: 'shared' }>> })
   .refine((value) => WRAPPABLE.filter((name) => value[name] !== undefined).length === 1, {
-    message: `names one thing: ${WRAPPABLE.join(', ')}`,
+    message: `Write exactly one of: ${WRAPPABLE.join(', ')}`,
   });
 
 /** What a contract file holds; the meaning of each key stands in the documentation of contracts. */
