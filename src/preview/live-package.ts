@@ -221,5 +221,6 @@ export class LivePackage {
 }
 
 function wrappedModule(file: string, implementation: Implementation): string {
-  return moduleBeside(file, (implementation as Extract<Implementation, { kind: 'class' }>).module);
+  const { module } = implementation as Extract<Implementation, { kind: 'class' }>;
+  return module.startsWith('.') ? moduleBeside(file, module) : `node_modules/${module}`;
 }
