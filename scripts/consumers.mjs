@@ -2,7 +2,16 @@
 // where none is), and looks: the checker takes right use and refuses wrong use, the build goes through, and the page works.
 // Packages come from the registry that npm is configured for.
 import { execFileSync, spawnSync } from 'node:child_process';
-import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  cpSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
@@ -102,6 +111,12 @@ cpSync('examples/quayside', join(home, 'library'), {
   recursive: true,
   filter: (path) => !/[/\\](dist|\.lastwright)$/.test(path),
 });
+// The demo wraps a component: its library has the framework that it is written with.
+for (const name of ['react', 'react-dom', 'scheduler', '@types/react']) {
+  const target = join(home, 'library', 'node_modules', name);
+  mkdirSync(dirname(target), { recursive: true });
+  symlinkSync(join(process.cwd(), 'node_modules', name), target, 'junction');
+}
 run(process.execPath, ['bin/lastwright.js', 'build', '--library', join(home, 'library')]);
 run(npm, ['pack', '--silent', '--pack-destination', home], join(home, 'library/dist'));
 const tarball = join(

@@ -1,7 +1,7 @@
 import type { Workspace } from '../analysis/workspace.js';
 import { buildLibrary, type BuiltPackage, type PackageBuilder } from '../build/build-library.js';
 import { startBundler } from '../build/bundle.js';
-import { hasErrors, inReadingOrder } from '../findings/finding.js';
+import { hasErrors, inReadingOrder, type Finding } from '../findings/finding.js';
 import type { Analysis } from '../library/library-element.js';
 import { openFrom } from './open-from.js';
 
@@ -27,7 +27,13 @@ export async function buildChecked(workspace: Workspace, builder?: PackageBuilde
     workspace.check(true),
     builder ? builder.build(analysis) : buildLibrary(analysis),
   ]);
-  const more = built.filter((finding) => !analysis.findings.includes(finding));
+  // Both may have come upon the same: it is told once.
+  const told = new Set(checked.map(place));
+  const more = built.filter((finding) => !analysis.findings.includes(finding) && !told.has(place(finding)));
   const findings = inReadingOrder([...checked, ...more]);
   return { files: hasErrors(findings) ? new Map() : files, findings };
+}
+
+function place({ code, file, line, column }: Finding): string {
+  return [code, file, line, column].join(' ');
 }
