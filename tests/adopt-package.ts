@@ -10,7 +10,7 @@ export const PACKAGE: Record<string, string> = {
   'lamp.js': `const sheet = new CSSStyleSheet();
 sheet.replaceSync(':host { display: inline-block; color: var(--lamp-color, teal) }');
 export class SignalLamp extends HTMLElement {
-  static observedAttributes = ['label', 'lit'];
+  static observedAttributes = ['label', 'shining'];
   #notes = [];
   constructor() {
     super();
@@ -18,15 +18,15 @@ export class SignalLamp extends HTMLElement {
     this.shadowRoot.adoptedStyleSheets = [sheet];
   }
   connectedCallback() {
-    for (const name of ['label', 'lit', 'notes']) if (Object.hasOwn(this, name)) { const value = this[name]; delete this[name]; this[name] = value; }
+    for (const name of ['label', 'shining', 'notes']) if (Object.hasOwn(this, name)) { const value = this[name]; delete this[name]; this[name] = value; }
     this.#draw();
   }
   attributeChangedCallback() { this.#draw(); }
   #draw() { this.shadowRoot.querySelector('span').textContent = this.label + ' ' + this.#notes.length; }
   get label() { return this.getAttribute('label') ?? ''; }
   set label(value) { this.setAttribute('label', value); }
-  get lit() { return this.hasAttribute('lit'); }
-  set lit(value) { this.toggleAttribute('lit', Boolean(value)); }
+  get shining() { return this.hasAttribute('shining'); }
+  set shining(value) { this.toggleAttribute('shining', Boolean(value)); }
   get notes() { return this.#notes; }
   set notes(value) { this.#notes = value ?? []; this.#draw(); }
 }
@@ -51,14 +51,14 @@ customElements.define('signal-lamp', SignalLamp);
             name: 'SignalLamp',
             tagName: 'signal-lamp',
             customElement: true,
-            description: 'A lamp. It can be lit.',
+            description: 'A lamp. It can be shining.',
             attributes: [
               { name: 'label', type: { text: 'string' }, fieldName: 'label' },
-              { name: 'lit', type: { text: 'boolean' }, fieldName: 'lit' },
+              { name: 'shining', type: { text: 'boolean' }, fieldName: 'shining' },
             ],
             members: [
               { kind: 'field', name: 'label', type: { text: 'string' }, reflects: true },
-              { kind: 'field', name: 'lit', type: { text: 'boolean' }, reflects: true },
+              { kind: 'field', name: 'shining', type: { text: 'boolean' }, reflects: true },
               { kind: 'field', name: 'notes', type: { text: 'string[]' } },
               { kind: 'field', name: 'elsewhere', type: { text: 'SomethingElse' } },
               { kind: 'field', name: 'secret', privacy: 'private' },

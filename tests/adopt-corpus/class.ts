@@ -6,13 +6,13 @@ export const classCases: AdoptCase[] = [
   one(
     'accessors over attributes',
     `export class Case extends HTMLElement {
-  static observedAttributes = ['label', 'lit'];
+  static observedAttributes = ['label', 'shining'];
   get label(): string { return this.getAttribute('label') ?? ''; }
   set label(value: string) { this.setAttribute('label', value); }
-  get lit(): boolean { return this.hasAttribute('lit'); }
-  set lit(value: boolean) { this.toggleAttribute('lit', value); }
+  get shining(): boolean { return this.hasAttribute('shining'); }
+  set shining(value: boolean) { this.toggleAttribute('shining', value); }
 }`,
-    { 'property label': 'string reflect', 'property lit': 'boolean = false reflect' },
+    { 'property label': 'string reflect', 'property shining': 'boolean = false reflect' },
   ),
   one(
     'private fields behind accessors',
