@@ -185,7 +185,7 @@ function entries(root: string, elements: readonly ComponentElement[]): Plugin {
   };
 }
 
-/** Leaves the framework out: it is joined later, once for all. A module that asks for it with \`require\` gets it all the same. */
+/** Leaves the framework out: it is joined later, once for all. A module that asks for it with `require` gets it all the same. */
 function outside({ owns }: WrappedFramework): Plugin {
   return {
     name: 'framework-outside',

@@ -45,7 +45,7 @@ const GUARD = `<script>
 </svelte:boundary>
 `;
 
-/** Values behind signals, one each, that keep the identity of what they hold; \`written\` hears of what the component writes. */
+/** Values behind signals, one each, that keep the identity of what they hold; `written` hears of what the component writes. */
 const VALUES = `export function signals(initial, written) {
   const values = {};
   const set = {};

@@ -6,7 +6,15 @@ import { quoted } from '../../syntax/literal.js';
 import { walk, type TreeNode } from '../../syntax/tree.js';
 import type { ClassFacts, ComponentFacts, MemberFact, NoFacts, TypeFact, Unread } from './facts.js';
 import type { ComponentSource, ReadingPlan } from './plan.js';
-import { behind, defaultOf, plainValue, readSyntax, type SourceSyntax } from './source-syntax.js';
+import {
+  behind,
+  defaultOf,
+  memberOf,
+  nameOf,
+  plainValue,
+  readSyntax,
+  type SourceSyntax,
+} from './source-syntax.js';
 import { TypeFacts } from './type-facts.js';
 import type { TypeProgram } from './type-program.js';
 
@@ -23,7 +31,6 @@ export function planClass(source: ComponentSource): ReadingPlan {
     path: made,
     text: [
       `import * as module from ${quoted(module)};`,
-      `export * as all from ${quoted(module)};`,
       `type Made = (typeof module)[${quoted(exported)}];`,
       'export type Instance = Made extends abstract new (...given: never) => infer Instance ? Instance : never;',
       '',
@@ -204,8 +211,7 @@ class ClassReader {
       for (const { type, key, value, computed } of node.properties as TreeNode[]) {
         if (type !== 'Property' || computed) continue;
         const fact = this.#typeOf(value as TreeNode);
-        const name = String((key as TreeNode).name ?? (key as TreeNode).value);
-        properties[name] = fact.kind === 'schema' ? fact.schema : {};
+        properties[nameOf(key as TreeNode)] = fact.kind === 'schema' ? fact.schema : {};
       }
       return { kind: 'schema', schema: { type: 'object', properties, required: Object.keys(properties) } };
     }
@@ -222,12 +228,6 @@ class ClassReader {
 
 function lowered(names: ReadonlySet<string>): Set<string> {
   return new Set([...names].map((name) => name.toLowerCase()));
-}
-
-function memberOf(object: TreeNode, name: string): TreeNode | undefined {
-  return (object.properties as TreeNode[]).find(
-    ({ type, key }) => type === 'Property' && ((key as TreeNode).name ?? (key as TreeNode).value) === name,
-  )?.value as TreeNode | undefined;
 }
 
 function staticMember(body: readonly TreeNode[], name: string): TreeNode | undefined {

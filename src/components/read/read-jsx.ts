@@ -8,6 +8,7 @@ import {
   behind,
   defaultOf,
   patternDefaults,
+  propertiesOf,
   reachesOf,
   readSyntax,
   type KnownDefault,
@@ -94,11 +95,10 @@ class JsxReader {
     const props = checker.typeToString(asked) === 'never' ? made && this.program.parameterOf(made, 0) : asked;
     if (!props) return none(`"${source.exported}" is no component: it can neither be called nor made.`);
     const target = this.#target(own);
-    const found = this.#defaults();
+    const defaults = this.#defaults();
     const native: string[] = [];
     const members: MemberFact[] = [];
     const slots: SlotFact[] = [];
-    // A component that takes nothing has no parameter.
     const alternatives = props.isUnionType() ? props.getTypes() : [props];
     for (const { name, symbols } of membersOfAll(alternatives, checker)) {
       const [symbol] = symbols as [TypeSymbol];
@@ -111,7 +111,7 @@ class JsxReader {
         continue;
       }
       const member = this.#oneOf(symbols, alternatives.length);
-      const own = found.defaults.get(name);
+      const own = defaults.get(name);
       if (own) member.default = own;
       // Children that are given as they are need no name among the properties.
       if (member.type.kind === 'content' || name === 'children') this.#slot(member, slots);
@@ -181,7 +181,7 @@ class JsxReader {
   }
 
   /** Defaults as the component's function has them. */
-  #defaults(): { defaults: Map<string, KnownDefault> } {
+  #defaults(): Map<string, KnownDefault> {
     const { syntax } = this;
     const defaults = new Map<string, KnownDefault>();
     const made = behind(syntax.exported.get(this.source.exported), syntax);
@@ -213,7 +213,7 @@ class JsxReader {
         if ((left.property as TreeNode).name === 'defaultProps')
           add(objectDefaults(expression.right as TreeNode, syntax));
     }
-    return { defaults };
+    return defaults;
   }
 }
 
@@ -238,12 +238,7 @@ function objectDefaults(node: TreeNode, syntax: SourceSyntax): Map<string, Known
   const object = node.type === 'Identifier' ? syntax.declared.get(node.name as string) : node;
   const defaults = new Map<string, KnownDefault>();
   if (object?.type !== 'ObjectExpression') return defaults;
-  for (const { type, key, value } of object.properties as TreeNode[])
-    if (type === 'Property')
-      defaults.set(
-        String((key as TreeNode).name ?? (key as TreeNode).value),
-        defaultOf(value as TreeNode, syntax),
-      );
+  for (const { name, value } of propertiesOf(object)) defaults.set(name, defaultOf(value, syntax));
   return defaults;
 }
 

@@ -5,6 +5,7 @@ import type { ComponentSource, ReadingPlan } from './plan.js';
 import {
   behind,
   defaultOf,
+  nameOf,
   patternDefaults,
   reachesOf,
   readSyntax,
@@ -26,7 +27,7 @@ interface Script {
   rest: boolean;
   /** Names of exported functions. */
   functions: string[];
-  /** Properties in the older style: \`export let\`. */
+  /** Properties in the older style: `export let`. */
   older: string[];
 }
 
@@ -88,7 +89,7 @@ function readScript(syntax: SourceSyntax): Script {
       read.rest = own.rest;
       for (const one of pattern.properties as TreeNode[]) {
         if (one.type !== 'Property') continue;
-        const name = String((one.key as TreeNode).name ?? (one.key as TreeNode).value);
+        const name = nameOf(one.key as TreeNode);
         const value = one.value as TreeNode;
         const given = value.type === 'AssignmentPattern' ? (value.right as TreeNode) : undefined;
         if (!given) continue;

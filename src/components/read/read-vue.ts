@@ -6,8 +6,10 @@ import type { ComponentFacts, MemberFact, NoFacts, SlotFact, Unread } from './fa
 import type { ComponentSource, ReadingPlan } from './plan.js';
 import {
   defaultOf,
+  memberOf,
   patternDefaults,
   plainValue,
+  propertiesOf,
   reachesOf,
   readSyntax,
   type KnownDefault,
@@ -54,8 +56,6 @@ interface Script {
   models: string[];
   /** Events that are emitted by name only. */
   emitted: string[];
-  exposes: boolean;
-  isSetup: boolean;
 }
 
 const ELEMENT = 1;
@@ -76,7 +76,6 @@ export async function planVue(source: ComponentSource, tools: HostTools): Promis
   if (syntax.problem !== undefined) return { problem: 'syntax', exported: [], message: syntax.problem };
   const read = scriptSetup ? setupScript(syntax) : optionsScript(syntax, source.exported);
   const made = join(dirname(path), `lastwright-${source.key}.${ending}`);
-  // A default export is the component itself; it stands beside what is asked of it.
   return {
     path: made,
     text: `${code}\n${read.made.join('\n')}\n`,
@@ -89,17 +88,13 @@ function moduleDescriptor(path: string, text: string): Descriptor {
   return { script: { content: text, lang: extname(path).slice(1) }, scriptSetup: null, template: null };
 }
 
+function emptyScript(syntax: SourceSyntax): Script {
+  return { syntax, made: [], defaults: new Map(), models: [], emitted: [] };
+}
+
 /** What the compiler's own functions are told in `<script setup>`. */
 function setupScript(syntax: SourceSyntax): Script {
-  const read: Script = {
-    syntax,
-    made: [],
-    defaults: new Map(),
-    models: [],
-    emitted: [],
-    exposes: true,
-    isSetup: true,
-  };
+  const read = emptyScript(syntax);
   const textOf = ({ start, end }: TreeNode): string => syntax.text.slice(start, end);
   const visit = (call: TreeNode, pattern: TreeNode | undefined): void => {
     const name = (call.callee as TreeNode).name as string;
@@ -109,12 +104,8 @@ function setupScript(syntax: SourceSyntax): Script {
       case 'withDefaults':
         if (first?.type === 'CallExpression') visit(first, undefined);
         if (second?.type === 'ObjectExpression')
-          for (const { key, value, type: kind } of second.properties as TreeNode[])
-            if (kind === 'Property')
-              read.defaults.set(
-                String((key as TreeNode).name ?? (key as TreeNode).value),
-                factory(value as TreeNode, syntax),
-              );
+          for (const { name: own, value } of propertiesOf(second))
+            read.defaults.set(own, factory(value, syntax));
         break;
       case 'defineProps':
         read.made.push(...propsType(type && textOf(type), first && textOf(first)));
@@ -125,9 +116,6 @@ function setupScript(syntax: SourceSyntax): Script {
       case 'defineEmits':
         if (type) read.made.push(`export type Emits = ${textOf(type)};`);
         else if (first) emitsValue(first, read, textOf);
-        break;
-      case 'defineSlots':
-        if (type) read.made.push(`export type Slots = ${textOf(type)};`);
         break;
       case 'defineExpose':
         if (first) read.made.push(`export const exposedByComponent = ${textOf(first)};`);
@@ -162,15 +150,7 @@ function setupScript(syntax: SourceSyntax): Script {
 
 /** What stands in a component that is an object of options. */
 function optionsScript(syntax: SourceSyntax, exported: string): Script {
-  const read: Script = {
-    syntax,
-    made: [],
-    defaults: new Map(),
-    models: [],
-    emitted: [],
-    exposes: false,
-    isSetup: false,
-  };
+  const read = emptyScript(syntax);
   const textOf = ({ start, end }: TreeNode): string => syntax.text.slice(start, end);
   let options = syntax.exported.get(exported);
   while (options?.type === 'Identifier') options = syntax.declared.get(options.name as string);
@@ -185,13 +165,6 @@ function optionsScript(syntax: SourceSyntax, exported: string): Script {
   if (methods?.type === 'ObjectExpression')
     read.made.push(`export const exposedByComponent = ${textOf(methods)};`);
   return read;
-}
-
-function memberOf(object: TreeNode, name: string): TreeNode | undefined {
-  const found = (object.properties as TreeNode[]).find(
-    ({ type, key }) => type === 'Property' && ((key as TreeNode).name ?? (key as TreeNode).value) === name,
-  );
-  return found?.value as TreeNode | undefined;
 }
 
 function propsType(type: string | undefined, value: string | undefined): string[] {
@@ -222,14 +195,9 @@ function factory(node: TreeNode, syntax: SourceSyntax): KnownDefault {
 }
 
 function runtimeDefaults(props: TreeNode, read: Script): void {
-  for (const { type, key, value } of props.properties as TreeNode[]) {
-    if (type !== 'Property' || (value as TreeNode).type !== 'ObjectExpression') continue;
-    const given = memberOf(value as TreeNode, 'default');
-    if (given)
-      read.defaults.set(
-        String((key as TreeNode).name ?? (key as TreeNode).value),
-        factory(given, read.syntax),
-      );
+  for (const { name, value } of propertiesOf(props)) {
+    const given = value.type === 'ObjectExpression' ? memberOf(value, 'default') : undefined;
+    if (given) read.defaults.set(name, factory(given, read.syntax));
   }
 }
 
@@ -290,10 +258,11 @@ class VueReader {
     const members = props.filter((member) => {
       const own = script.defaults.get(member.name);
       if (own) member.default = own;
-      if (/^on[A-Z]/.test(member.name) && member.type.kind === 'function') callbacks.push(member);
-      return !callbacks.includes(member);
+      const isCallback = /^on[A-Z]/.test(member.name) && member.type.kind === 'function';
+      if (isCallback) callbacks.push(member);
+      return !isCallback;
     });
-    const emits = [...this.#emits(), ...callbacks.map((one) => ({ ...one }))];
+    const emits = [...this.#emits(), ...callbacks];
     for (const name of script.models) {
       const { type } = members.find((one) => one.name === name)!;
       if (emits.some((one) => one.name === `update:${name}`)) continue;

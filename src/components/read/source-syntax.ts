@@ -49,8 +49,21 @@ export function readSyntax(file: string, text: string, lang?: 'ts' | 'tsx' | 'js
   return { text, body, declared, exported, problem: errors[0]?.message };
 }
 
-function nameOf(node: TreeNode): string {
+/** The name that a key or a specifier stands for. */
+export function nameOf(node: TreeNode): string {
   return String(node.name ?? node.value);
+}
+
+/** The properties of an object as it is written, without what is spread into it. */
+export function propertiesOf(object: TreeNode): { name: string; value: TreeNode }[] {
+  return (object.properties as TreeNode[]).flatMap(({ type, key, value }) =>
+    type === 'Property' ? [{ name: nameOf(key as TreeNode), value: value as TreeNode }] : [],
+  );
+}
+
+/** What an object has under a name, as it is written. */
+export function memberOf(object: TreeNode, name: string): TreeNode | undefined {
+  return propertiesOf(object).find((one) => one.name === name)?.value;
 }
 
 const WRAPPERS = new Set([
