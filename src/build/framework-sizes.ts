@@ -5,6 +5,7 @@ import { wrappedFramework } from '../components/index.js';
 import { componentElements } from '../components/compile-components.js';
 import type { LibraryElement } from '../library/library-element.js';
 import { frameworkOptions, packagedComponents } from './bundle-components.js';
+import { MEASURED_BUILD } from './measured-build.js';
 
 /** What a framework costs the consumers of a package, and what it would cost otherwise; in bytes, minified and compressed with Brotli. */
 export interface FrameworkSize {
@@ -35,13 +36,7 @@ export async function frameworkSizes(
           absWorkingDir: root,
           entryPoints: [{ in: `../shared/${name}.js`, out: 'measured' }],
           outdir: 'out',
-          bundle: true,
-          write: false,
-          minify: true,
-          format: 'esm',
-          target: 'es2022',
-          legalComments: 'none',
-          logLevel: 'silent',
+          ...MEASURED_BUILD,
           ...frameworkOptions([installed]),
           plugins: [
             packagedComponents(

@@ -2,6 +2,7 @@ import { dirname, join } from 'node:path';
 import { brotliCompressSync } from 'node:zlib';
 import { toolFile } from '../system/tool-files.js';
 import { addressFrom, moduleAt, OWN_MODULE } from './module-at.js';
+import { MEASURED_BUILD } from '../build/measured-build.js';
 import type { LivePackage } from './live-package.js';
 import type { LiveSize } from './shapes.js';
 
@@ -12,13 +13,7 @@ export async function sizeOf(live: LivePackage, tag: string): Promise<LiveSize |
   try {
     const { outputFiles } = await build({
       entryPoints: [`/package/elements/${tag}.js`],
-      bundle: true,
-      write: false,
-      minify: true,
-      format: 'esm',
-      target: 'es2022',
-      legalComments: 'none',
-      logLevel: 'silent',
+      ...MEASURED_BUILD,
       plugins: [
         {
           name: modules,
