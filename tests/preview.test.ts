@@ -486,7 +486,7 @@ describe('after a save', () => {
         `${text}export function connected(mast: Inside) {\n  setTimeout(() => mast.host.closest('[data-v-app]') && ((mast.parts.pole as HTMLElement).style.backgroundColor = 'yellow'));\n}\n`,
     );
     await live.until(`texts('live-log li')[0]?.startsWith('save') && deep('iframe.coming').length === 0`);
-    expect(await live.see(`texts('live-cell .mark')`)).toEqual([]);
+    await live.until(`texts('live-cell .mark').length === 0`);
     await live.see(
       `(() => { const box = deep('live-settings label').find((one) => one.innerText.includes('compare')).querySelector('input'); box.click(); })()`,
     );

@@ -15,6 +15,8 @@ export const state = () => ({
   frames: [] as readonly Frame[],
   height: 0,
   silent: false,
+  /** What is other here, once it has lasted. */
+  told: [] as readonly string[],
 });
 
 export const results = {
@@ -27,10 +29,18 @@ export const results = {
     const { scheme = 'auto' } = (wanted as Wanted).view ?? {};
     return { 'color-scheme': scheme === 'auto' ? '' : 'light' };
   },
-  kinds: ({ differs }: Inside) => [...new Set(differs.map((one) => one.split(' ')[0]!.replace(/:$/, '')))],
+  kinds: ({ state }: Inside) => [...new Set(state.told.map((one) => one.split(' ')[0]!.replace(/:$/, '')))],
 };
 
+/** Cells of a row follow one after the other: what is other for so long, in milliseconds, differs. */
+const LASTING = 300;
+
 export const changes = {
+  differs(cell: Inside, now: readonly string[]) {
+    const tell = () => (cell.state.told = cell.differs);
+    if (now.length === 0 || cell.state.told.length > 0) tell();
+    else setTimeout(tell, LASTING);
+  },
   address: (cell: Inside) => renew(cell),
   version: (cell: Inside) => renew(cell),
   wanted: (cell: Inside, now: object, before: object) => tellWanted(cell, now as Wanted, before as Wanted),
