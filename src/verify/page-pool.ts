@@ -5,13 +5,13 @@ import { BrowserKeeper } from './browser-keeper.js';
 import type { Pictures } from './pictures.js';
 import { ProbeRunner } from './probe-runner.js';
 
-/** Turns for pages: more at once than there are cores would only wait for each other; a page waits now and then by itself. */
+/** Turns for pages: each waits for about half of its time, for frames and tasks; more of them would only wait for each other. */
 export function makeTurns(): LimitFunction {
   return pLimit(atOnce());
 }
 
 function atOnce(): number {
-  return Math.max(3, availableParallelism());
+  return Math.max(3, 2 * availableParallelism());
 }
 
 /** Pages of one engine, in as many of which elements are verified at once as it and the machine allow. */
