@@ -3,11 +3,23 @@
 import { build } from 'esbuild';
 import { readdirSync } from 'node:fs';
 
+/** What development builds load beside the classes, whole. */
+const INSPECT = 'inspect.ts';
+
 await build({
   entryPoints: readdirSync('src/runtime')
-    .filter((name) => !name.endsWith('.d.ts'))
+    .filter((name) => !name.endsWith('.d.ts') && name !== INSPECT)
     .map((name) => `src/runtime/${name}`),
   outdir: 'dist/browser/runtime',
+  format: 'esm',
+  target: 'es2022',
+  logLevel: 'warning',
+});
+
+await build({
+  entryPoints: [`src/runtime/${INSPECT}`],
+  outdir: 'dist/browser/runtime',
+  bundle: true,
   format: 'esm',
   target: 'es2022',
   logLevel: 'warning',

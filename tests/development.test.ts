@@ -53,7 +53,30 @@ describe('a development build', () => {
         berth.setAttribute('depth', '3');`),
     ).toEqual([
       '<quay-berth state="sunk">: this is not one of free, booked, occupied; its default "free" is taken instead.',
-      '<quay-berth depth="-3">: this is not a number that its type allows; its default 0 is taken instead.',
+      '<quay-berth depth="-3">: this is not a number of at least 0; its default 0 is taken instead.',
+    ]);
+  });
+
+  it('tells of values that their type does not allow, and where in them', async () => {
+    expect(
+      await warnings(`
+        const berth = document.createElement('quay-berth');
+        berth.label = 'A1';
+        berth.state = 'sunk';
+        berth.depth = -3;
+        berth.depth = '4';
+        berth.depth = null;
+        berth.parcels = 'none';
+        berth.parcels = [{ id: 'p1', name: 'Rope' }, { id: 'p2', name: 5 }];
+        berth.parcels = [{ id: 'p1' }];
+        berth.parcels = [];
+        berth.closed = 'yes';`),
+    ).toEqual([
+      'The value set to "state" of <quay-berth>: this is not one of free, booked, occupied; its default "free" is taken instead.',
+      'The value set to "depth" of <quay-berth>: this is not a number of at least 0; its default 0 is taken instead.',
+      'The value set to "parcels" of <quay-berth>: this is not an array; its default [] is taken instead.',
+      'The value set to "parcels" of <quay-berth>: parcels[1].name is 5, not a text; it is taken as it is.',
+      'The value set to "parcels" of <quay-berth>: parcels[0] has no "name"; it is taken as it is.',
     ]);
   });
 

@@ -1,7 +1,8 @@
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { matchesSchema } from '../src/contract/matches-schema.js';
+import { findMisfit } from '../src/runtime/find-misfit.js';
+import { matchesSchema } from '../src/runtime/matches-schema.js';
 import type { JsonSchema } from '../src/contract/schema.js';
 
 const ajv = new Ajv2020({ strict: false });
@@ -72,5 +73,57 @@ describe('whether a value has a type', () => {
     expect(matchesSchema(1, { items: { $ref: '#/definitions/row' }, type: 'array' }, definitions)).toBe(
       false,
     );
+  });
+});
+
+describe('where a value is not what its type says', () => {
+  it('is somewhere exactly if it does not have its type', () => {
+    fc.assert(
+      fc.property(value, schema, (given, type) => {
+        expect(findMisfit(given, type, {}) === undefined).toBe(matchesSchema(given, type, {}));
+      }),
+      { numRuns: 2000 },
+    );
+  });
+
+  const definitions = {
+    parcel: {
+      type: 'object',
+      properties: {
+        id: { type: 'string' },
+        tags: { type: 'array', items: { enum: ['dry', 2] }, maxItems: 2 },
+      },
+      required: ['id'],
+      additionalProperties: false,
+    },
+    tree: { type: 'object', additionalProperties: { $ref: '#/definitions/tree' } },
+  };
+  const list = { type: 'array', minItems: 1, items: { $ref: '#/definitions/parcel' } };
+
+  it.each<[unknown, object, string | undefined]>([
+    [[{ id: 'a', tags: ['dry', 2] }], list, undefined],
+    [[], list, ' is an array of 0, not an array with at least 1 items'],
+    ['none', list, ' is "none", not an array with at least 1 items'],
+    [[{ id: 'a' }, {}], list, '[1] has no "id"'],
+    [[{ id: 'a', nmae: 1 }], list, '[0] has a member "nmae", which its type does not know'],
+    [[{ id: 'a', tags: ['wet'] }], list, '[0].tags[0] is "wet", not one of dry, 2'],
+    [
+      [{ id: 'a', tags: ['dry', 2, 2] }],
+      list,
+      '[0].tags is an array of 3, not an array with at most 2 items',
+    ],
+    [{ a: { 'b c': 5 } }, { $ref: '#/definitions/tree' }, '.a["b c"] is 5, not an object'],
+    [7, { type: ['string', 'null'] }, ' is 7, not a text or null'],
+    [
+      7,
+      { type: 'number', maximum: 5, multipleOf: 2 },
+      ' is 7, not a number of at most 5 and divided by 2 without a rest',
+    ],
+    ['b', { type: 'string', pattern: '^a' }, ' is "b", not a text like /^a/'],
+    [() => {}, { const: 'x' }, ' is a function, not "x"'],
+    [{}, { anyOf: [{ type: 'string' }, { type: 'null' }] }, ' is an object, not what its type allows'],
+  ])('%j in %j%s', (given, type, told) => {
+    const misfit = findMisfit(given, type, definitions);
+    expect(misfit && `${misfit.path} ${misfit.what}`.replace(/^ ?(?=\[|\.)/, '')).toBe(told);
   });
 });

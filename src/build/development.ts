@@ -1,5 +1,5 @@
 import type { Contract, Property, Slot } from '../contract/model.js';
-import { followReference } from '../contract/references.js';
+import { followReference, usedDefinitions } from '../contract/references.js';
 import { literal, quoted } from '../syntax/literal.js';
 
 /** The folder of the modules that only development builds of consumers load (the export condition `development`). */
@@ -41,33 +41,30 @@ export function developmentIndex(tags: readonly string[]): string {
 }
 
 function promisesOf({ tag, properties, slots, definitions }: Contract): object {
-  const attributes = properties.flatMap((property) => {
-    const allowed = allowedText(property);
-    return property.attribute && allowed ? [[property.attribute, allowed] as const] : [];
-  });
   return {
     tag,
     required: properties.filter(({ required }) => required).map(({ name, attribute }) => [name, attribute]),
-    attributes: Object.fromEntries(attributes),
+    properties: Object.fromEntries(properties.map((property) => [property.name, allowed(property)])),
+    definitions: usedDefinitions(
+      properties.map(({ schema }) => schema),
+      definitions,
+    ),
     templates: Object.fromEntries(
       slots.flatMap((slot) => {
         const names = namesFor(slot, properties, definitions);
         return names ? [[slot.name, names]] : [];
       }),
     ),
-    data: properties.filter(({ kind }) => kind === 'array' || kind === 'object').map(({ name }) => name),
   };
 }
 
-function allowedText({ kind, schema, default: given }: Property): object | undefined {
-  const otherwise = given === undefined ? 'nothing' : `its default ${JSON.stringify(given)}`;
-  if (kind === 'enum') return { choices: schema.enum, otherwise };
-  if (kind !== 'number') return undefined;
-  const { minimum, maximum } = schema;
+/** What a property may be, and what is taken instead of anything else. */
+function allowed({ kind, instance, attribute, schema, default: given }: Property): object {
   return {
-    ...(minimum === undefined ? {} : { minimum }),
-    ...(maximum === undefined ? {} : { maximum }),
-    otherwise,
+    kind: instance ?? kind,
+    ...(attribute === undefined ? {} : { attribute }),
+    type: schema,
+    otherwise: given === undefined ? 'nothing' : `its default ${JSON.stringify(given)}`,
   };
 }
 

@@ -3,7 +3,7 @@ import type { Code } from '../findings/severities.js';
 import { report } from '../findings/report.js';
 import type { Finding } from '../findings/finding.js';
 import { liveProperties, nativeProperties } from '../contract/passed.js';
-import { matchesSchema } from '../contract/matches-schema.js';
+import { matchesSchema } from '../runtime/matches-schema.js';
 import { suggestion } from '../findings/nearest.js';
 import { isGlobalAttribute, isNativeElement } from '../standards/standards.js';
 import type { LibraryElement } from '../library/library-element.js';

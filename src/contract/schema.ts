@@ -1,3 +1,4 @@
+import type { ValueType } from '../runtime/matches-schema.js';
 import * as z from 'zod';
 import { COMPONENT_FRAMEWORKS, type ComponentFramework } from './component-frameworks.js';
 
@@ -5,30 +6,15 @@ import { COMPONENT_FRAMEWORKS, type ComponentFramework } from './component-frame
 z.config({ jitless: true });
 
 /** The subset of JSON Schema (draft 2020-12) that types in a contract are written in. */
-export interface JsonSchema {
+export interface JsonSchema extends ValueType {
   type?: JsonType | JsonType[] | undefined;
-  enum?: unknown[] | undefined;
-  const?: unknown;
-  $ref?: string | undefined;
   title?: string | undefined;
   description?: string | undefined;
   default?: unknown;
   examples?: unknown[] | undefined;
   format?: string | undefined;
-  pattern?: string | undefined;
-  minLength?: number | undefined;
-  maxLength?: number | undefined;
-  minimum?: number | undefined;
-  maximum?: number | undefined;
-  exclusiveMinimum?: number | undefined;
-  exclusiveMaximum?: number | undefined;
-  multipleOf?: number | undefined;
   items?: JsonSchema | undefined;
-  minItems?: number | undefined;
-  maxItems?: number | undefined;
-  uniqueItems?: boolean | undefined;
   properties?: Record<string, JsonSchema> | undefined;
-  required?: string[] | undefined;
   additionalProperties?: boolean | JsonSchema | undefined;
   anyOf?: JsonSchema[] | undefined;
   oneOf?: JsonSchema[] | undefined;

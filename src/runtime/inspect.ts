@@ -1,12 +1,25 @@
+import { findMisfit, wanted } from './find-misfit.js';
+import { matchesSchema, resolve, type Definitions, type ValueType } from './matches-schema.js';
+import { asData } from './values.js';
+
+/** What a property may be. */
+interface Allowed {
+  /** What it is in general: `string`, `number`, `enum`, `array`, …, or the name of a standard class. */
+  kind: string;
+  attribute?: string;
+  type: ValueType;
+  /** What is taken instead of what does not fit, in words. */
+  otherwise: string;
+}
+
 /** What a contract promises of an element, as far as a page can be told while it is developed. */
 export interface Promises {
   tag: string;
   /** Properties that a consumer must give, with their attributes. */
   required: [name: string, attribute: string | undefined][];
-  /** Attributes whose text is a choice or a number, with what is allowed and what is taken instead. */
-  attributes: Record<string, { choices?: unknown[]; minimum?: number; maximum?: number; otherwise: string }>;
-  /** Properties that hold a consumer's data. */
-  data: string[];
+  properties: Record<string, Allowed>;
+  /** Types that those of properties refer to. */
+  definitions: Definitions;
   /** Names that templates of consumers can show, by slot. */
   templates: Record<string, string[]>;
 }
@@ -17,8 +30,8 @@ interface Callbacks {
 }
 
 /**
- * Makes a class tell in the console what goes wrong: a required property that is missing, an attribute that its type
- * does not allow, data that was changed in place. Only development builds have this; nothing is frozen or refused.
+ * Makes a class tell in the console what goes wrong: a required property that is missing, a value that its type does not
+ * allow, wherever in it, data that was changed in place. Only development builds have this; nothing is frozen or refused.
  */
 export function inspect(Class: CustomElementConstructor, promises: Promises): void {
   if (!globalThis.customElements) return;
@@ -44,10 +57,21 @@ export function inspect(Class: CustomElementConstructor, promises: Promises): vo
       this.addEventListener(type, () => setTimeout(() => tellChanged(this, promises)));
   };
   prototype.attributeChangedCallback = function (this: HTMLElement, name, before, text) {
-    tellUnfit(this, name, text, promises);
-    attributeChangedCallback?.call(this, name, before, text);
+    const property = Object.keys(promises.properties).find(
+      (own) => promises.properties[own]!.attribute === name,
+    );
+    if (property !== undefined && text !== null)
+      tellUnfit(this, property, text, `<${tag} ${name}="${text}">:`, promises);
+    // What sets the property now is the attribute.
+    const outer = byAttribute;
+    byAttribute = this;
+    try {
+      attributeChangedCallback?.call(this, name, before, text);
+    } finally {
+      byAttribute = outer;
+    }
   };
-  for (const name of promises.data) watchData(prototype, name, promises);
+  for (const name of Object.keys(promises.properties)) watchProperty(prototype, name, promises);
 }
 
 /** Elements whose data is looked at after events. */
@@ -107,33 +131,64 @@ function tellMisspelt(element: HTMLElement, { tag, templates }: Promises): void 
   }
 }
 
+/** The element of which an attribute has changed just now. */
+let byAttribute: HTMLElement | undefined;
+
+/** Nothing is the default, and no mistake. */
 function tellUnfit(
   element: HTMLElement,
   name: string,
-  text: string | null,
-  { tag, attributes }: Promises,
+  value: unknown,
+  where: string,
+  { properties, definitions }: Promises,
 ): void {
-  const allowed = Object.hasOwn(attributes, name) ? attributes[name] : undefined;
-  if (!allowed || text === null) return;
-  const { choices, minimum = -Infinity, maximum = Infinity, otherwise } = allowed;
-  const number = text.trim() === '' ? Number.NaN : Number(text);
-  const fits = choices
-    ? choices.some((choice) => String(choice) === text)
-    : number >= minimum && number <= maximum;
-  if (fits) return;
-  const wanted = choices ? `one of ${choices.map(String).join(', ')}` : 'a number that its type allows';
-  tell(element, `<${tag} ${name}="${text}">: this is not ${wanted}; ${otherwise} is taken instead.`);
+  const { kind, type, otherwise } = properties[name]!;
+  if (value === undefined || value === null) return;
+  const unfit = `is not ${wanted(resolve(type, definitions))}; ${otherwise} is taken instead.`;
+  switch (kind) {
+    case 'boolean':
+      return;
+    case 'string':
+      if (!matchesSchema(String(value), type, definitions)) tell(element, `${where} this ${unfit}`);
+      return;
+    case 'enum':
+      if (!type.enum?.some((choice) => choice === value || String(choice) === value))
+        tell(element, `${where} this ${unfit}`);
+      return;
+    case 'number': {
+      const number = typeof value === 'string' && value.trim() === '' ? Number.NaN : Number(value);
+      if (!matchesSchema(number, type, definitions)) tell(element, `${where} this ${unfit}`);
+      return;
+    }
+    default: {
+      if (asData(value, undefined, kind) === undefined) {
+        const article = /^[aeiou]/i.test(kind) ? 'an' : 'a';
+        tell(element, `${where} this is not ${article} ${kind}; ${otherwise} is taken instead.`);
+        return;
+      }
+      const misfit = findMisfit(value, type, definitions);
+      if (misfit) tell(element, `${where} ${name}${misfit.path} ${misfit.what}; it is taken as it is.`);
+    }
+  }
 }
 
 /** Copies of what consumers passed, as it was then, by element and property. */
 const copies = new WeakMap<HTMLElement, Map<string, { value: unknown; copy: unknown }>>();
 
-function watchData(prototype: HTMLElement, name: string, promises: Promises): void {
+function watchProperty(prototype: HTMLElement, name: string, promises: Promises): void {
   const accessor = Object.getOwnPropertyDescriptor(prototype, name);
   if (!accessor?.set) return;
+  const { kind } = promises.properties[name]!;
+  const isData = kind === 'array' || kind === 'object';
   Object.defineProperty(prototype, name, {
     ...accessor,
     set(this: HTMLElement, value: unknown) {
+      if (byAttribute !== this)
+        tellUnfit(this, name, value, `The value set to "${name}" of <${promises.tag}>:`, promises);
+      if (!isData) {
+        accessor.set!.call(this, value);
+        return;
+      }
       tellChanged(this, promises);
       accessor.set!.call(this, value);
       const known = copies.get(this) ?? new Map<string, { value: unknown; copy: unknown }>();

@@ -1,6 +1,6 @@
 import type { PropertyKind } from '../contract/model.js';
 import type { JsonSchema } from '../contract/schema.js';
-import { matchesSchema } from '../contract/matches-schema.js';
+import { matchesSchema } from '../runtime/matches-schema.js';
 
 /** Values at the edges of a type: what careless code takes for nothing, and what lies just outside. */
 export interface EdgeValues {

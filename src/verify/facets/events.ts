@@ -2,7 +2,7 @@ import type { JsonSchema } from '../../contract/schema.js';
 import type { Facet, ProbePage } from '../facet.js';
 import type { Observation } from '../observation.js';
 import { Observer, show } from '../observe.js';
-import { matchesSchema } from '../../contract/matches-schema.js';
+import { matchesSchema } from '../../runtime/matches-schema.js';
 import { judge } from './judge.js';
 import { lookAt, type Look } from './look.js';
 import { propertiesOf, type PropertyData } from './property-data.js';

@@ -1,7 +1,7 @@
 import type { JsonSchema } from '../../contract/schema.js';
 import type { Facet, ProbePage } from '../facet.js';
 import type { Observation } from '../observation.js';
-import { matchesSchema } from '../../contract/matches-schema.js';
+import { matchesSchema } from '../../runtime/matches-schema.js';
 import { Observer, show } from '../observe.js';
 import { valueFrom } from '../values.js';
 import { sameValue } from './judge.js';

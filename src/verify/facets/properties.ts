@@ -1,7 +1,7 @@
 import type { JsonSchema } from '../../contract/schema.js';
 import type { Facet, Mounted, ProbePage } from '../facet.js';
 import type { Observation } from '../observation.js';
-import { matchesSchema } from '../../contract/matches-schema.js';
+import { matchesSchema } from '../../runtime/matches-schema.js';
 import { Observer, show } from '../observe.js';
 import { snapshotOf } from './consumer-data.js';
 import { insideOf } from './look.js';

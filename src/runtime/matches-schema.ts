@@ -1,16 +1,44 @@
-import type { JsonSchema } from './schema.js';
+/** The keywords of JSON Schema that say what a value must be. */
+export interface ValueType {
+  type?: string | string[] | undefined;
+  enum?: unknown[] | undefined;
+  const?: unknown;
+  $ref?: string | undefined;
+  pattern?: string | undefined;
+  minLength?: number | undefined;
+  maxLength?: number | undefined;
+  minimum?: number | undefined;
+  maximum?: number | undefined;
+  exclusiveMinimum?: number | undefined;
+  exclusiveMaximum?: number | undefined;
+  multipleOf?: number | undefined;
+  items?: ValueType | undefined;
+  minItems?: number | undefined;
+  maxItems?: number | undefined;
+  uniqueItems?: boolean | undefined;
+  properties?: Record<string, ValueType> | undefined;
+  required?: string[] | undefined;
+  additionalProperties?: boolean | ValueType | undefined;
+  anyOf?: ValueType[] | undefined;
+  oneOf?: ValueType[] | undefined;
+  allOf?: ValueType[] | undefined;
+}
+
+/** Types that others refer to, by name. */
+export type Definitions = Readonly<Record<string, ValueType>>;
+
+/** A type whose references at its top are followed. */
+export function resolve(source: ValueType, definitions: Definitions): ValueType {
+  let type = source;
+  for (let hops = 0; type.$ref !== undefined && hops < 20; hops++)
+    type = definitions[type.$ref.replace('#/definitions/', '')] ?? {};
+  return type;
+}
 
 /** Does a value have a type? Looks at all keywords that contracts know; runs in pages, so it is small. */
-export function matchesSchema(
-  value: unknown,
-  source: JsonSchema,
-  definitions: Record<string, JsonSchema>,
-): boolean {
-  let schema = source;
-  for (let hops = 0; schema.$ref !== undefined && hops < 20; hops++) {
-    schema = definitions[schema.$ref.replace('#/definitions/', '')] ?? {};
-  }
-  const fits = (inner: unknown, type: JsonSchema): boolean => matchesSchema(inner, type, definitions);
+export function matchesSchema(value: unknown, source: ValueType, definitions: Definitions): boolean {
+  const schema = resolve(source, definitions);
+  const fits = (inner: unknown, type: ValueType): boolean => matchesSchema(inner, type, definitions);
   if (schema.const !== undefined && JSON.stringify(value) !== JSON.stringify(schema.const)) return false;
   if (schema.enum && !schema.enum.some((choice) => JSON.stringify(choice) === JSON.stringify(value)))
     return false;
@@ -26,7 +54,7 @@ export function matchesSchema(
   return objectFits(value as Record<string, unknown>, schema, fits);
 }
 
-function numberFits(value: number, schema: JsonSchema): boolean {
+function numberFits(value: number, schema: ValueType): boolean {
   const { minimum, maximum, exclusiveMinimum, exclusiveMaximum, multipleOf } = schema;
   return (
     !Number.isNaN(value) &&
@@ -39,7 +67,7 @@ function numberFits(value: number, schema: JsonSchema): boolean {
   );
 }
 
-function textFits(value: string, { pattern, minLength, maxLength }: JsonSchema): boolean {
+function textFits(value: string, { pattern, minLength, maxLength }: ValueType): boolean {
   const { length } = [...value];
   return (
     length >= (minLength ?? 0) &&
@@ -48,9 +76,9 @@ function textFits(value: string, { pattern, minLength, maxLength }: JsonSchema):
   );
 }
 
-type Fits = (value: unknown, type: JsonSchema) => boolean;
+type Fits = (value: unknown, type: ValueType) => boolean;
 
-function listFits(value: unknown[], schema: JsonSchema, fits: Fits): boolean {
+function listFits(value: unknown[], schema: ValueType, fits: Fits): boolean {
   const { items, minItems, maxItems, uniqueItems } = schema;
   return (
     value.length >= (minItems ?? 0) &&
@@ -60,7 +88,7 @@ function listFits(value: unknown[], schema: JsonSchema, fits: Fits): boolean {
   );
 }
 
-function objectFits(members: Record<string, unknown>, schema: JsonSchema, fits: Fits): boolean {
+function objectFits(members: Record<string, unknown>, schema: ValueType, fits: Fits): boolean {
   const { required = [], properties = {}, additionalProperties } = schema;
   return (
     required.every((name) => members[name] !== undefined) &&
