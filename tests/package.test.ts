@@ -1,5 +1,5 @@
 import { execFile } from 'node:child_process';
-import { existsSync, readFileSync } from 'node:fs';
+import { cpSync, existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { beforeAll, describe, expect, it } from 'vitest';
@@ -11,6 +11,37 @@ const run = promisify(execFile);
 function npm(args: string[], cwd: string): Promise<{ stdout: string }> {
   return run('npm', [...args, '--no-audit', '--no-fund', '--loglevel', 'error'], { cwd, encoding: 'utf8' });
 }
+
+describe('the README that is packed', () => {
+  it('leads to files that are packed with it, wherever it is shown; the one in the repository stays as it is', async () => {
+    const folder = scratchFolder();
+    for (const name of ['README.md', 'LICENSE', 'docs', 'scripts/packed-readme.mjs'])
+      cpSync(join(REPOSITORY, name), join(folder, name), { recursive: true });
+    const manifest = JSON.parse(readFileSync(join(REPOSITORY, 'package.json'), 'utf8')) as {
+      name: string;
+      version: string;
+      scripts: Record<string, string>;
+    };
+    // There is nothing to build in this copy.
+    manifest.scripts.build = 'node --version';
+    writeFiles({ 'package.json': JSON.stringify(manifest) }, folder);
+    await npm(['pack', '--silent'], folder);
+    await run('tar', ['-xzf', `${manifest.name}-${manifest.version}.tgz`], { cwd: folder });
+    const packed = readFileSync(join(folder, 'package/README.md'), 'utf8');
+    const links = [...packed.matchAll(/\]\(([^)]+)\)/g)].map(([, link]) => link!);
+    expect(links.length).toBeGreaterThan(25);
+    const base = `/npm/${manifest.name}@${manifest.version}/`;
+    for (const link of links) {
+      const { protocol, pathname } = new URL(link);
+      expect(protocol).toBe('https:');
+      expect(pathname.startsWith(base), link).toBe(true);
+      expect(existsSync(join(folder, 'package', pathname.slice(base.length))), link).toBe(true);
+    }
+    const own = readFileSync(join(REPOSITORY, 'README.md'), 'utf8');
+    expect(own).not.toContain(base);
+    expect(readFileSync(join(folder, 'README.md'), 'utf8')).toBe(own);
+  });
+});
 
 describe('the packed tool', () => {
   const folder = scratchFolder();

@@ -62,14 +62,7 @@ export function inspect(Class: CustomElementConstructor, promises: Promises): vo
     );
     if (property !== undefined && text !== null)
       tellUnfit(this, property, text, `<${tag} ${name}="${text}">:`, promises);
-    // What sets the property now is the attribute.
-    const outer = byAttribute;
-    byAttribute = this;
-    try {
-      attributeChangedCallback?.call(this, name, before, text);
-    } finally {
-      byAttribute = outer;
-    }
+    setByAttribute(this, () => attributeChangedCallback?.call(this, name, before, text));
   };
   for (const name of Object.keys(promises.properties)) watchProperty(prototype, name, promises);
 }
@@ -133,6 +126,17 @@ function tellMisspelt(element: HTMLElement, { tag, templates }: Promises): void 
 
 /** The element of which an attribute has changed just now. */
 let byAttribute: HTMLElement | undefined;
+
+/** What sets properties meanwhile is the attribute, of which has been told. */
+function setByAttribute(element: HTMLElement, work: () => void): void {
+  const outer = byAttribute;
+  byAttribute = element;
+  try {
+    work();
+  } finally {
+    byAttribute = outer;
+  }
+}
 
 /** Nothing is the default, and no mistake. */
 function tellUnfit(
