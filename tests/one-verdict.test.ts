@@ -1,8 +1,9 @@
-import { mkdirSync, symlinkSync, writeFileSync } from 'node:fs';
+import { mkdirSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { request } from 'node:http';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { checkReportSchema, type VerifyReport } from '../src/index.js';
+import { checkReportSchema, type Finding, type VerifyReport } from '../src/index.js';
+import { asRefusal } from '../src/system/refusal.js';
 import { PageServer } from '../src/verify/page-server.js';
 import { lastwright, readTree, scratchFolder, writeElement, writeFiles } from './helpers.js';
 
@@ -134,6 +135,49 @@ describe('what cannot be trusted', () => {
       expect(status).toBe(1);
       expect((JSON.parse(stdout) as { findings: { code: string }[] }).findings[0]!.code).toMatch(code);
     }
+  });
+
+  it('a module that reaches out of the library through another one is told at its import', async () => {
+    const folder = writeElement({
+      '.contract.yaml': CONTRACT,
+      '.html': '<b>{label} {word()}</b>',
+      '.ts': "import { said } from './help.js';\nexport function word() { return said; }\n",
+    });
+    const outside = `${folder}.js`;
+    writeFileSync(outside, "export const said = 'ahoy';\n");
+    const help = `// helps\nexport { said } from '../../../${basename(outside)}';\n`;
+    writeFileSync(join(folder, 'elements/quay-mast/help.ts'), help);
+    const { stdout, status } = await lastwright(['build', '--json', '--library', folder]);
+    rmSync(outside);
+    expect(status).toBe(0);
+    const { findings } = JSON.parse(stdout) as { findings: Finding[] };
+    expect(findings.map(({ code, file, line, column }) => [code, file, line, column])).toEqual([
+      ['behavior/outside', 'elements/quay-mast/help.ts', 2, 22],
+    ]);
+  });
+
+  it('a report that cannot be written takes nothing away of what was found, and is no fault of the tool', async () => {
+    const folder = writeElement({ '.contract.yaml': CONTRACT, '.html': '<b>{label}</b>' });
+    const taken = join(folder, 'elements');
+    const command = ['verify', '--host', 'html', '--library', folder, '--report', taken];
+    const { stdout, stderr, status } = await lastwright(command);
+    expect(status).toBe(2);
+    expect(stdout).toMatch(/\d+ fit, /);
+    expect(stderr).toContain('elements cannot be used: ');
+    expect(stderr).toContain('There is a folder where a file should be: move it away.');
+    expect(stderr).not.toContain('itself failed');
+    expect(Object.keys(readTree(folder)).filter((path) => path.endsWith('.new'))).toEqual([]);
+  });
+
+  it('what the system refuses is told with what to do about it', () => {
+    const refused = (code: string, message: string): unknown =>
+      asRefusal(Object.assign(new Error(message), { code }), 'dist/a.js');
+    expect(refused('ENOSPC', 'ENOSPC: no space left on device, write')).toMatchObject({
+      message: 'dist/a.js cannot be used: no space left on device.',
+      help: 'Make room on the disk.',
+    });
+    expect(refused('ECONNRESET', 'ECONNRESET: gone')).toBeUndefined();
+    expect(asRefusal(new TypeError('x is not a function'))).toBeUndefined();
   });
 
   it('the server of verify answers nobody but its own pages', async () => {

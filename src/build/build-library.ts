@@ -61,7 +61,10 @@ export class PackageBuilder {
     for (const [path, text] of hostDeclarations(library, contracts)) files.set(path, text);
     files.set('custom-elements.json', elementManifest(contracts));
     files.set('package.json', packageManifest(library, contracts, bundled.shared));
-    return { files: new Map([...files].sort(([a], [b]) => (a < b ? -1 : 1))), findings };
+    return {
+      files: new Map([...files].sort(([a], [b]) => (a < b ? -1 : 1))),
+      findings: [...findings, ...bundled.findings],
+    };
   }
 
   /** Ends the processes that stand ready for the next package. */

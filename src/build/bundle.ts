@@ -11,6 +11,7 @@ import type {
   Plugin,
 } from 'esbuild';
 import type { Analysis, LibraryElement } from '../library/library-element.js';
+import { withSeverities } from '../analysis/severity.js';
 import { isEmitted, type Implementation } from '../contract/implementation.js';
 import type { InstalledFramework } from '../components/find-framework.js';
 import type { Contract } from '../contract/model.js';
@@ -25,6 +26,7 @@ import {
   type BundledComponents,
 } from './bundle-components.js';
 import { emitShipped, shipElement, shipLibraryStyles, stylesModule, type ShippedElement } from './shipped.js';
+import { OutsideImports } from './outside-imports.js';
 import { bundleName } from './package-manifest.js';
 import { toolFile } from '../system/tool-files.js';
 
@@ -71,6 +73,7 @@ export class Bundler {
   readonly #emitted = new WeakMap<LibraryElement, EmittedFile>();
   readonly #finished = new Map<string, { hash: string; contents: Uint8Array | string }>();
   readonly #components = new ComponentBundler();
+  readonly #outside = new OutsideImports();
   #bundles: BuildContext[] = [];
   /** What the open bundles were opened with. */
   #opened = '';
@@ -118,10 +121,12 @@ export class Bundler {
     const core = names.filter((name) => !PASSING.has(name));
     const byTag = new Map(elements.map((element) => [element.contract.tag, element]));
     this.#sources = { library, elements: byTag, classes, core, passing, styles: styles?.code, components };
+    this.#outside.begin(library.root);
     try {
       for (const file of [...components.files, ...(await this.#build())])
         files.set(slashed(relative(join(library.root, 'out'), file.path)), this.#finish(file, library));
-      return { files, findings: [], shared: components.shared };
+      const found = withSeverities(this.#outside.findings(), library);
+      return { files, findings: found, shared: components.shared };
     } catch (error) {
       const { errors } = error as BuildFailure;
       if (!Array.isArray(errors)) throw error;
@@ -173,7 +178,10 @@ export class Bundler {
                   ),
                 ]
               : [];
-          return context({ ...options, plugins: [...packaged, sources(() => this.#sources, runtime)] });
+          return context({
+            ...options,
+            plugins: [...packaged, sources(() => this.#sources, runtime), this.#outside.plugin()],
+          });
         }),
       );
       this.#opened = wanted;

@@ -1,6 +1,6 @@
 import { Command } from '@oclif/core/command';
 import * as Flags from '@oclif/core/flags';
-import { UsageError } from '../system/usage-error.js';
+import { asRefusal } from '../system/refusal.js';
 import { say } from './output.js';
 import { endAtSignals } from './signals.js';
 
@@ -22,8 +22,9 @@ export abstract class BaseCommand extends Command {
   protected override async catch(
     error: Error & { exitCode?: number; oclif?: { exit?: number } },
   ): Promise<void> {
-    if (error instanceof UsageError) {
-      say.error(error.message, error.help);
+    const refused = asRefusal(error);
+    if (refused) {
+      say.error(refused.message, refused.help);
       process.exitCode = EXIT.usage;
       return;
     }

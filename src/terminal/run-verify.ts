@@ -179,17 +179,20 @@ async function readReport(path: string): Promise<VerifyReport> {
   }
 }
 
-/** Writes the HTML report and shows the outcome; gives the exit status. */
+/** Shows the outcome and writes the HTML report; gives the exit status. */
 async function showReport(analysis: Analysis, report: VerifyReport, run: VerifyRun): Promise<number> {
   const { library } = analysis;
-  const reportPath = run.report ? resolve(run.report) : await ownReportPath(library.root);
-  await mkdir(dirname(reportPath), { recursive: true });
-  await writeWhole(reportPath, await reportHtml(report, library));
+  // First what was found: a report that cannot be written takes nothing of it away.
   const format = VERIFY_FORMATS.find(({ name }) => name === run.format);
   if (format) say.text(format.write(report, analysis));
   else {
     say.line(showOverview(report, run.details));
     if (run.types === false) say.line('Types were not checked.');
+  }
+  const reportPath = run.report ? resolve(run.report) : await ownReportPath(library.root);
+  await mkdir(dirname(reportPath), { recursive: true });
+  await writeWhole(reportPath, await reportHtml(report, library));
+  if (!format) {
     say.line(`Report: ${shortest(reportPath)}`);
     say.line(nextStep(report));
   }
