@@ -2,7 +2,7 @@ import { defineConfig } from 'vitest/config';
 
 /** Tests that import the core itself, and are quick enough to be run for each of thousands of changes. */
 const QUICK =
-  'codes contract fix golden planted quick-fit schema small-changes style syntax types view workspace'.split(
+  'codes component-check contract fix golden planted quick-fit schema small-changes style syntax types view workspace'.split(
     ' ',
   );
 

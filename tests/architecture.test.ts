@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { dirname, join, relative, resolve } from 'node:path';
 import { parseSync } from 'oxc-parser';
 import { describe, expect, it } from 'vitest';
+import { OWN } from '../src/emit/browser/names.js';
 import { readTree, REPOSITORY } from './helpers.js';
 
 const sources = Object.entries(readTree(join(REPOSITORY, 'src'))).filter(([path]) => path.endsWith('.ts'));
@@ -153,5 +154,18 @@ describe('the source', () => {
   it('adds a facet by one file and one line', () => {
     const index = readFileSync(join(REPOSITORY, 'src/verify/facets/index.ts'), 'utf8');
     expect(index.match(/^import \{ \w+ \}/gm)).toHaveLength(16);
+  });
+});
+
+describe('names that emitted modules import from the runtime', () => {
+  it('are taken, so that nothing an author writes is called like one of them', () => {
+    const index = Object.fromEntries(sources)['runtime/index.ts']!;
+    const exported = parseSync('index.ts', index).module.staticExports.flatMap(({ entries }) =>
+      entries.flatMap(({ exportName, isType }) => (isType || !exportName.name ? [] : [exportName.name])),
+    );
+    expect(exported.length).toBeGreaterThan(40);
+    // One is for the modules that register, the other for the part of the runtime that stands apart.
+    const elsewhere = ['define', 'rootOf'];
+    expect(exported.filter((name) => !OWN.includes(name))).toEqual(elsewhere);
   });
 });

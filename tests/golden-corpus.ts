@@ -312,6 +312,187 @@ events: { mast-up: {} }
     'elements/quay-mast/boom.ts':
       'export default class extends HTMLElement { constructor() { super(); this.setAttribute("a", ""); this.innerHTML = "x"; this.append("y"); this.className = "z"; this.attachShadow({ mode: "open" }).append("fine"); } }\n',
   },
+  'a wrapped class that gives in every way': {
+    '.contract.yaml': contractWith('wraps: { element: ./boom.js }'),
+    'elements/quay-mast/boom.js': `export default class extends HTMLElement {
+  constructor() {
+    super();
+    this.style.color = 'red';
+    this.dataset.x = 'y';
+    this.classList.add('a');
+    this.part.add('a');
+    this.textContent = 'x';
+    this.innerText = 'x';
+    this.ariaLabel = 'x';
+    this.tabIndex = 0;
+    this.toggleAttribute('on');
+    this.insertAdjacentHTML('beforeend', 'x');
+    this.replaceChildren();
+    this.own = this.appended = 1;
+    this.own.title = 'fine';
+    this.own.style.color = 'fine';
+    this['title'] = 'fine';
+    other.setAttribute('a', 'b');
+    other.title = 'fine';
+    this.restyle.color = 'fine';
+    this.dataset2.x = 'fine';
+    this.styles = 'fine';
+    const later = () => this.append('fine');
+    function late() { this.title = 'fine'; }
+    this.later = function () { this.id = 'fine'; };
+    append('fine');
+    super.append('fine');
+  }
+  other() { this.title = 'fine'; }
+}
+`,
+  },
+  'a component that is asked for what components cannot': {
+    '.contract.yaml': `contract: 1
+tag: quay-mast
+wraps: { react: ./Mast.tsx }
+properties: { rows: { type: array, items: { type: object, properties: { id: { type: string } } }, default: [] }, label: { type: string, from: text } }
+slots: { default: {}, row: { each: rows, key: id }, top: { gives: [rows] } }
+events: { mast-up: { relay: knob }, mast-down: { sets: lable }, mast-side: { sets: label } }
+parts: { knob: {} }
+states: { high: {} }
+variants: { knob: { always: a } }
+`,
+    '.html': '',
+  },
+  'paths of what is wrapped': { '.contract.yaml': contractWith('wraps: { react: Mast.tsx }'), '.html': '' },
+  'a class at no path': { '.contract.yaml': contractWith('wraps: { element: mast }'), '.html': '' },
+  'a component that is not there': {
+    '.contract.yaml': contractWith('wraps: { vue: ../src/Mast.vue }'),
+    '.html': '',
+  },
+  'what only components have': {
+    '.contract.yaml': `contract: 1
+tag: quay-mast
+properties: { label: { type: string, from: text } }
+slots: { default: { from: children } }
+events: { mast-up: { from: onUp } }
+`,
+    '.html': '<b onclick="up()">{label}</b><slot></slot>',
+    '.ts': "export function up(mast) { mast.emit('mast-up'); }\n",
+  },
+  'samples that reach for everything': samples(
+    `- sample: One
+  steps:
+    - focus: knb
+    - focus: tip
+    - type: { into: knb, text: x }
+    - click: knb
+    - expect: { focused: knb, attribute: { lable: x, title: y, label: z } }
+    - expect: { focused: tip, hidden: [knb], visible: [tip] }
+    - { click: tip, focus: tip }
+    - { set: { label: 1 }, call: open }
+  callbacks: { label: null }
+`,
+    {
+      '.contract.yaml':
+        'contract: 1\ntag: quay-mast\nproperties: { label: { type: string } }\nparts: { tip: {} }\nmethods: { open: {} }\n',
+      '.html': '<b part="tip">{label}</b>',
+      '.ts': 'export function open() {}\n',
+    },
+  ),
+  'roots in many places of a style': style(
+    'b { color: red }\ni, :root b,\n:root > i { color: red }\n  :root{color:red}\nu:not(.x) { color: red } head u { color: red } :first-child b { color: red }\n@media (width > 1px) { :root { color: red } }\n',
+  ),
+  'custom properties of others and of its own': style(
+    'span { color: var(--page-color); top: var(--quay-mast-top); left: var( --quay-mast-gab, 1px); right: var(--quay-mastodon); bottom: var(--own); --own: 1px; margin: var(--quay-mast-top) var(--quay-mast-top) }\n',
+    contract('cssProperties: { --quay-mast-gap: {}, --quay-mast-word: {}, --quay-mast-code: {} }\n'),
+  ),
+  'custom properties that only code reads': style('span { color: red }\n', {
+    ...contract('cssProperties: { --quay-mast-word: {}, --quay-mast-code: {}, --quay-mast-none: {} }\n'),
+    '.html': '<span style="width: var(--quay-mast-word)">{label}</span>',
+    '.ts': "export function connected(mast) { mast.host.style.setProperty('--quay-mast-code', '1'); }\n",
+  }),
+  'parts of others in a style': style(
+    'quay-mast::part(knob):hover { color: red }\nb quay-mast::part(knob nob) { color: red }\n::part(x) { color: red }\nquay-other::part(x) { color: red }\n::slotted(i) { color: red }\n',
+    {
+      ...contract('parts: { knob: {} }\nslots: { default: {} }\n'),
+      '.html': '<b part="knob">{label}</b><slot></slot>',
+    },
+  ),
+  'keys that are missing far inside': whole(
+    'contract: 1\ntag: quay-mast\nproperties: { pick: { function: { parameters: [{ schema: {} }] } } }\nslots: { row: { each: rows } }\nmethods: { open: { parameters: [{}] } }\n',
+  ),
+  'a trait without its version': {
+    'lastwright.yaml': 'elements: elements/*\n',
+    'traits/lamplight/lamplight.trait.yaml': 'properties: {}\n',
+  },
+  'relays and lists of what there is not': {
+    '.contract.yaml': `contract: 1
+tag: quay-mast
+properties: { label: { type: string }, rows: { type: array, items: { type: object }, default: [] } }
+parts: { knob: {} }
+slots: { row: { each: rows, key: id, gives: [label] }, other: { each: label, key: id }, third: { each: nothing, key: id }, four: { key: id } }
+events: { change: { relay: knob }, input: { relay: nob } }
+`,
+    '.html':
+      '<b part="knob">{label}</b><template for-each="row of rows"><slot name="row-{row.id}"></slot></template>',
+  },
+  'traits that give other names': {
+    'traits/lamplight/lamplight.trait.yaml':
+      'trait: 1\nname: lamplight\nproperties: { glow: { type: number }, tone: { type: string } }\nevents: { lamp-on: {} }\nmethods: { shine: {} }\n',
+    'traits/lamplight/lamplight.ts': 'export function shine(lamp) { lamp.emit("lamp-on"); }\n',
+    '.contract.yaml':
+      'contract: 1\ntag: quay-mast\ntraits: [{ trait: lamplight, as: { glow: label, tne: x, tone: rest } }, lamplite]\nproperties: { label: { type: string }, rest: { type: string } }\n',
+  },
+  'what passthrough brings where the element is used': {
+    '.contract.yaml': `contract: 1
+tag: quay-mast
+properties: { label: { type: string }, rows: { type: array, items: {}, default: [] }, pick: { function: {} }, shape: { type: object } }
+slots: { default: {} }
+parts: { knob: {} }
+passthrough: { to: knob, native: button }
+`,
+    '.html': `<button part="knob"><slot></slot></button>{label}{rows}{pick}{shape}
+<template when="label"><quay-mast formaction="/x" forml="y" rows="a" pick="b" shape="c" disabled type="submit" href="d"></quay-mast></template>`,
+  },
+  'anything passed where the element is used': {
+    '.contract.yaml':
+      'contract: 1\ntag: quay-mast\nproperties: { label: { type: string } }\nslots: { default: {} }\nparts: { knob: {} }\npassthrough: { to: knob }\n',
+    '.html':
+      '<button part="knob"><slot></slot></button>{label}<template when="label"><quay-mast whatever="x" lable="y"></quay-mast></template>',
+  },
+  'elements that nobody knows': view(
+    '<quay-mst label="a">{label}</quay-mst><other-thing></other-thing><spann>x</spann><quaymast></quaymast><svg><circl></circl></svg>',
+  ),
+  'style attributes': view(
+    '<p style="color: {label}">1</p><p style="color: red">2</p><p style="">3</p><p style="{label}">4</p><p class="">5</p>',
+  ),
+  'expressions that markup cuts': view(
+    '<p>{label < b}</p><p>{label <b>x</b></p><p>{label}} {</p><p title="{label">x</p>',
+  ),
+  'places behind references and line ends': view(
+    '<p>\r\n&amp; &lt;{one}\r{two}&notanentity; {three}&ampx {four}&#10;{five}\r\n</p>\r\n<p title="\r\n&apos;{six}">{seven}</p>',
+  ),
+  'assignments in many ways': view(
+    '<button onclick="label = 1; results = 2; label.x = 3; [label] = [1]; ({ a: label } = {}); label++; for (label of []) {} fixed = 1; go = 2">{label}</button>',
+    {
+      '.ts':
+        'export const state = () => ({ own: 1 });\nexport function go() {}\nexport const fixed = 1;\nexport const results = { total: () => 1 };\n',
+    },
+  ),
+  'what a behavior reads': behavior(
+    "export const results = { a: (mast) => mast['label'], b: (mast) => mast[0], c: ({ label, state: { own } }) => label + own, d: (mast) => mast.label.x.y, e: (mast) => { const { rows: [first] } = mast; return first; } };\nexport const state = () => ({ own: 1 });\n",
+    {
+      ...contract(''),
+      '.contract.yaml':
+        'contract: 1\ntag: quay-mast\nproperties: { label: { type: string }, rows: { type: array, items: {}, default: [] } }\n',
+      '.html': '<b>{a}{b}{c}{d}{e}{rows}</b>',
+    },
+  ),
+  'a part that is another element': {
+    '.contract.yaml': plainContractWith(pass('', 'input')),
+    '.html': '<b part="knob" local-name="{label}" local-names="button a"><slot></slot></b>',
+  },
+  'tags as people write them': whole('contract: 1\ntag: quaymast\n'),
+  'definitions that go in circles': whole(
+    "contract: 1\ntag: quay-mast\nproperties: { a: { $ref: '#/definitions/one' }, b: { $ref: '#/definitions/none' }, c: { $ref: 'one' }, d: { type: array, items: { $ref: '#/definitions/thre' } } }\ndefinitions: { one: { $ref: '#/definitions/two' }, two: { $ref: '#/definitions/one' }, three: { type: object, default: { $ref: 'x' } } }\n",
+  ),
 };
 
 /** A contract with every kind of type that JSON Schema has here, and a view, for what is emitted and declared. */

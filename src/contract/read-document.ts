@@ -248,7 +248,7 @@ function issueFindings(issue: z.core.$ZodIssue, reading: Reading): Finding[] {
         'document/missing-key',
         { file, ...locate(path.slice(0, -1)) },
         `The key "${path.join('.')}" is missing.`,
-        `Add ${key === 'contract' || key === 'library' ? `"${key}: 1", the version of this format` : `"${key}"`}.`,
+        `Add ${['contract', 'library', 'trait'].includes(key) ? `"${key}: 1", the version of this format` : `"${key}"`}.`,
       ),
     ];
   }

@@ -1,4 +1,4 @@
-import { insideOf, type ViewElement } from './view-element.js';
+import { catchUp, insideOf, type ViewElement } from './view-element.js';
 
 const READ = ['form', 'labels', 'validity', 'validationMessage', 'willValidate'] as const;
 const CALLED = ['checkValidity', 'reportValidity'] as const;
@@ -13,6 +13,7 @@ export function formMembers({ prototype }: { prototype: ViewElement }): void {
   for (const name of READ) {
     add(name, {
       get(this: ViewElement) {
+        catchUp(this);
         return insideOf(this).internals[name];
       },
     });
@@ -21,6 +22,7 @@ export function formMembers({ prototype }: { prototype: ViewElement }): void {
     add(name, {
       writable: true,
       value(this: ViewElement) {
+        catchUp(this);
         return insideOf(this).internals[name]();
       },
     });

@@ -9,7 +9,7 @@ export { inDocument, registerProperties } from './document-style.js';
 export { filledSlots, watchSlots } from './filled.js';
 export { setForeign } from './foreign.js';
 export { formMembers } from './form-members.js';
-export { setFormValue, setValidity } from './form-value.js';
+export { setFormValue, setValidity, submitState } from './form-value.js';
 export { insideClass } from './inside.js';
 export { setLinked } from './linked.js';
 export { memberKey } from './member-key.js';

@@ -56,7 +56,7 @@ export class Inside {
   }
 }
 
-interface InsideClass {
+export interface InsideClass {
   new (host: ViewElement): Inside;
   events?: Record<string, EventInit> | undefined;
 }

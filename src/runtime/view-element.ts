@@ -21,6 +21,8 @@ export interface Setup {
 
 /** Notes that names changed, as bits; the view follows in a microtask. False before there is a view. */
 export let mark: (element: ViewElement, bits: number) => boolean;
+/** Lets the view follow what changed so far at once, where somebody asks for what it is to bring about. */
+export let catchUp: (element: ViewElement) => void;
 /** Where an element is drawn: its shadow root, closed or not, or the element itself. */
 export let rootOf: (element: ViewElement) => ShadowRoot | ViewElement;
 /** Writes a reflected property to its attribute; null removes it. */
@@ -104,21 +106,23 @@ export class ViewElement extends Base {
       if (!element.isConnected) queueMicrotask(() => element.#reflectOwed());
     };
 
-    updateAll = () => {
-      for (let place = 0; place < waiting.length; place++) {
-        const element = waiting[place]!;
-        try {
-          // What runs here may mark more; it is drawn in the same pass.
-          element.#setup.before?.(element.#inside as never);
-          const changed = element.#changed;
-          element.#changed = 0;
-          element.#draw(changed);
-          element.#setup.drawn?.(element.#inside as never);
-        } catch (error) {
-          element.#changed = 0;
-          reportError(error);
-        }
+    catchUp = (element) => {
+      if (!element.#changed) return;
+      try {
+        // What runs here may mark more; it is drawn in the same pass.
+        element.#setup.before?.(element.#inside as never);
+        const changed = element.#changed;
+        element.#changed = 0;
+        element.#draw(changed);
+        element.#setup.drawn?.(element.#inside as never);
+      } catch (error) {
+        element.#changed = 0;
+        reportError(error);
       }
+    };
+
+    updateAll = () => {
+      for (let place = 0; place < waiting.length; place++) catchUp(waiting[place]!);
       waiting.length = 0;
     };
 

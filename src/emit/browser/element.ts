@@ -127,7 +127,11 @@ class ElementEmitter {
     this.emission = { contract, names, bits, author, runtime };
     runtime.add(this.#base);
     const reacting = new Set(reactions(behavior, traits).map(({ key }) => keyName(key as TreeNode)));
-    this.#properties = new PropertyEmitter(this.emission, (name) => reacting.has(name));
+    this.#properties = new PropertyEmitter(
+      this.emission,
+      (name) => reacting.has(name),
+      behavior?.state.includes(contract.form?.value ?? '') ? undefined : contract.form?.value,
+    );
   }
 
   /** The class that the element extends. */
@@ -322,12 +326,16 @@ class ElementEmitter {
     const state = (behavior?.state ?? []).map((name) =>
       property(name, bitsOf(this.emission, `state:${name}`) ?? literal(0)),
     );
-    return call('insideClass', [
+    const made = call('insideClass', [
       data(names),
       events.length > 0 ? object(events) : undefined,
       hasState ? expression`behavior.state` : undefined,
       hasState ? object(state) : undefined,
     ]);
+    const submitted = contract.form?.value;
+    if (submitted === undefined || !behavior?.state.includes(submitted)) return made;
+    this.emission.runtime.add('submitState');
+    return call('submitState', [made, literal(submitted)]);
   }
 
   #class(): TreeNode {

@@ -4,7 +4,7 @@ import { unique } from '../../syntax/unique.js';
 import { renamedNames } from '../author-code.js';
 
 /** Names that the code of an element's module uses itself, beside those that are made for it. */
-const OWN = [
+export const OWN = [
   // Of JavaScript and of the page.
   ...'Boolean Math Number Object RegExp undefined'.split(' '),
   // Constants of the module, parameters and variables.
@@ -24,7 +24,7 @@ const OWN = [
     ' ',
   ),
   ...'callHandle component componentInside componentView watchControl keepMounted mount'.split(' '),
-  ...'setValidity stampItems styleSheet takeOver template together watchSlots watchTemplates writeStyle'.split(
+  ...'setValidity stampItems styleSheet submitState takeOver template together watchSlots watchTemplates writeStyle'.split(
     ' ',
   ),
 ];

@@ -20,10 +20,14 @@ export class PropertyEmitter {
   /** The constant that holds a property's choices or its default. */
   readonly #constants = new Map<string, string>();
 
-  /** `reactsTo` tells whether a behavior or a trait reacts to the change of a property. */
+  /**
+   * `reactsTo` tells whether a behavior or a trait reacts to the change of a property; `submitted` is the property whose value a
+   * form gets.
+   */
   constructor(
     readonly emission: Emission,
     readonly reactsTo: (name: string) => boolean,
+    readonly submitted: string | undefined,
   ) {}
 
   /** Lists of choices, and defaults that all instances share because nobody can change them. */
@@ -66,9 +70,16 @@ export class PropertyEmitter {
     if (reacts) runtime.add('remember');
     if (mark) runtime.add('mark');
     if (reflects) runtime.add('reflect');
+    const submits = name === this.submitted;
+    if (submits) {
+      runtime.add('setFormValue');
+      runtime.add('insideOf');
+    }
     const rest = [
       ...(reacts ? statements`remember(this, ${literal(name)}, this.#${name});` : []),
       ...statements`this.#${name} = value;`,
+      // Whoever reads the form next gets it, before the view follows.
+      ...(submits ? statements`setFormValue(insideOf(this), value);` : []),
       ...(mark ? statements`mark(this, ${mark});` : []),
       ...(reflects
         ? statements`reflect(this, ${literal(attribute)}, ${this.#attributeText(property)});`
