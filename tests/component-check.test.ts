@@ -131,22 +131,22 @@ describe('a contract and its component', () => {
 
   it('promise events that nobody sends', async () => {
     const known = facts({
-      members: [member('onPick', { type: call }), member('title')],
+      members: [member('onPick', { type: call }), member('caption')],
       emits: [member('drop')],
       writes: ['value'],
     });
     expect(
       await said(
-        'properties: { title: { type: string } }\nevents: { tide-pikc: {}, tide-pick: {}, tide-late: { from: onTitle }, tide-drop: { cancelable: true }, from-trait: {}, tide-x: { from: "bind:valu" }, tide-y: { from: "bind:value" } }\n',
+        'properties: { caption: { type: string } }\nevents: { tide-pikc: {}, tide-pick: {}, tide-late: { from: onCaption }, tide-drop: { cancelable: true }, from-trait: {}, tide-x: { from: "bind:valu" }, tide-y: { from: "bind:value" } }\n',
         known,
         undefined,
         ['from-trait'],
       ),
     ).toEqual([
       'wraps/callback 5:11 The component calls nothing named "onPikc", so the event "tide-pikc" would never be sent. Did you mean "onPick"? "from" names the one that it stands for.',
-      'wraps/callback 5:61 The component calls nothing named "onTitle", so the event "tide-late" would never be sent. Known callbacks: onPick, onDrop. "from" names the one that it stands for.',
-      'wraps/canceled 5:77 "tide-drop" is emitted, and emitting gives nothing back: the component never hears that it was canceled. Remove "cancelable", or let the component take a function as its property "onDrop".',
-      'wraps/callback 5:139 The component does not write a property "valu". Did you mean "value"?',
+      'wraps/callback 5:60 The component calls nothing named "onCaption", so the event "tide-late" would never be sent. Known callbacks: onPick, onDrop. "from" names the one that it stands for.',
+      'wraps/canceled 5:73 "tide-drop" is emitted, and emitting gives nothing back: the component never hears that it was canceled. Remove "cancelable", or let the component take a function as its property "onDrop".',
+      'wraps/callback 5:138 The component does not write a property "valu". Did you mean "value"?',
     ]);
     // One that is taken as a property as well gives something back.
     expect(
