@@ -9,6 +9,8 @@ const DRIVING = [
   'runtime-corners',
   'platform',
   'native',
+  'documented',
+  'development',
 ];
 
 export default defineConfig({

@@ -30,7 +30,7 @@ ${more}`;
 
 export const lampSamples = `
 - sample: Switched by hand
-  properties: { label: North mole }
+  properties: { label: North mole, stops: [A] }
   steps:
     - expect: { text: { button.glass: North mole }, visible: [button.glass, output] }
     - click: button.glass

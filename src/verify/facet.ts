@@ -132,8 +132,11 @@ export interface ProbePage {
   picture(of: { x: number; y: number; width: number; height: number }): Promise<string>;
   /** Says which sample runs next; false if it brought another probe to a halt, so that it must not be run again. */
   beginSample(name: string): Promise<boolean>;
-  /** Errors that nothing caught since the last call. */
-  errors(): string[];
+  /**
+   * Errors that nothing caught since the last call. Those of an element that leaves the page are the affair of one facet: they
+   * are given only to whoever wants them too.
+   */
+  errors(which?: 'leaving too'): string[];
   /** What the page looked like before any element was defined. */
   outside: Outside;
   /** Everything of the page that an element could leave behind. */

@@ -108,4 +108,55 @@ export const lamps: LampFaults = {
           document.documentElement.style.letterSpacing = this.values.bright ? '1px' : '';
       }
     },
+  'puts a node beside itself': () =>
+    class extends Lamp {
+      override connectedCallback(): void {
+        super.connectedCallback();
+        if (!this.nextElementSibling?.matches('.lamp-tip'))
+          this.after(Object.assign(document.createElement('i'), { className: 'lamp-tip' }));
+      }
+    },
+  'takes the focus when it arrives': () =>
+    class extends Lamp {
+      override connectedCallback(): void {
+        super.connectedCallback();
+        this.control.focus({ preventScroll: true });
+      }
+    },
+  'scrolls the page to itself when it arrives': () =>
+    class extends Lamp {
+      override connectedCallback(): void {
+        super.connectedCallback();
+        requestAnimationFrame(() => this.scrollIntoView());
+      }
+    },
+  'keeps keys from the page': () =>
+    class extends Lamp {
+      override connectedCallback(): void {
+        super.connectedCallback();
+        const { signal } = this.leave!;
+        const keep = (event: Event): void => {
+          if (!event.composedPath().includes(this)) event.preventDefault();
+        };
+        window.addEventListener('keydown', keep, { signal });
+      }
+    },
+  'keeps presses from the page': () =>
+    class extends Lamp {
+      override connectedCallback(): void {
+        super.connectedCallback();
+        const { signal } = this.leave!;
+        const keep = (event: Event): void => {
+          if (!event.composedPath().includes(this)) event.stopImmediatePropagation();
+        };
+        window.addEventListener('pointerdown', keep, { capture: true, signal });
+      }
+    },
+  'writes the title of the page': () =>
+    class extends Lamp {
+      override draw(): void {
+        super.draw();
+        if (this.isConnected) document.title = this.values.label ?? '';
+      }
+    },
 };

@@ -89,4 +89,11 @@ export const lamps: LampFaults = {
         return window.dispatchEvent(new CustomEvent('lamp-switch', { ...usual, detail }));
       }
     },
+  'is sent when it comes into the page': () =>
+    class extends Lamp {
+      override connectedCallback(): void {
+        super.connectedCallback();
+        this.say({ label: this.values.label ?? '' });
+      }
+    },
 };

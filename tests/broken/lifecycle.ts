@@ -149,4 +149,31 @@ export const lamps: LampFaults = {
         else this.tellForm();
       }
     },
+  'keeps a listener on its parent': () =>
+    class extends Lamp {
+      override connectedCallback(): void {
+        super.connectedCallback();
+        this.parentNode!.addEventListener('click', () => this.draw());
+      }
+    },
+  'keeps watching its parent': () =>
+    class extends Lamp {
+      override connectedCallback(): void {
+        super.connectedCallback();
+        new MutationObserver(() => this.draw()).observe(this.parentNode!, { attributes: true });
+      }
+    },
+  'throws when it leaves': () =>
+    class extends Lamp {
+      override disconnectedCallback(): void {
+        super.disconnectedCallback();
+        if (!this.parentNode) throw new Error('there is no parent');
+      }
+    },
+  'loses its values in another document': () =>
+    class extends Lamp {
+      adoptedCallback(): void {
+        this.values = this.defaults();
+      }
+    },
 };

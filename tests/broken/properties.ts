@@ -175,4 +175,12 @@ export const lamps: LampFaults = {
         if (value === 0) this.store('level', 5);
       }
     },
+  'goes on showing what was there when the label is empty': () =>
+    class extends Lamp {
+      override draw(): void {
+        const before = this.control.textContent;
+        super.draw();
+        if (this.values.label === '') this.control.textContent = before;
+      }
+    },
 };

@@ -60,4 +60,11 @@ export const lamps: LampFaults = {
         this.inner.adoptedStyleSheets.push(sheet);
       }
     },
+  'freezes the consumer’s list when it is clicked': () =>
+    class extends Lamp {
+      override turn(): void {
+        Object.freeze(this.values.stops);
+        super.turn();
+      }
+    },
 };

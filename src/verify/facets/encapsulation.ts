@@ -3,6 +3,7 @@ import type { Facet, Mounted, ProbePage } from '../facet.js';
 import type { Observation } from '../observation.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer } from '../observe.js';
+import { judgeAround } from './around.js';
 import { CssPropertyOpening, valuesOfSyntax } from './opening-css-property.js';
 import { PartOpening } from './opening-part.js';
 import { StateOpening } from './opening-state.js';
@@ -20,6 +21,8 @@ interface Data {
   states: string[];
   properties: PropertyData[];
   wrapped: boolean;
+  /** True if a sample expects something in it to have the focus when it arrives. */
+  focusedAtStart: boolean;
 }
 
 /** Page style does not get in, element style does not get out; parts, custom properties and states do work. */
@@ -37,6 +40,7 @@ export const encapsulation: Facet<Data> = {
         encapsulation: contract.encapsulation,
         samples,
         wrapped,
+        focusedAtStart: samples.some(({ steps }) => focusedAtStart(steps)),
         properties: propertiesOf(facts),
         states: contract.states.map(({ name }) => name),
         parts: contract.parts.map(({ name }) => ({ name, conditional: facts.conditional.parts.has(name) })),
@@ -77,12 +81,19 @@ export const encapsulation: Facet<Data> = {
     if (openings.some((opening) => opening instanceof StateOpening))
       await visitValues(page, data.properties, openings);
     outside.expectSame(leak, 'take it away', data.encapsulation === 'none');
-    const all = [...results, root, light, leak, ...openings.map((opening) => opening.end())];
+    const around = await judgeAround(page, data.properties, data.focusedAtStart);
+    const all = [...results, root, light, leak, around, ...openings.map((opening) => opening.end())];
     return all.flatMap((observer): Observation[] =>
       observer.observed.length > 0 || observer.isLeft ? [observer.result()] : [],
     );
   },
 };
+
+/** Before the first act, what has the focus has it because the element arrived. */
+function focusedAtStart(steps: SampleData['steps']): boolean {
+  const first = steps.findIndex(({ expect }) => !expect);
+  return steps.slice(0, first === -1 ? undefined : first).some(({ expect }) => expect?.focused !== undefined);
+}
 
 interface Visit {
   data: Data;

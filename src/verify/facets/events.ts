@@ -73,6 +73,7 @@ export const events: Facet<Data> = {
       else for (const observer of observers.values()) observer.leave(HALTING);
     }
     await setAll(page, data, observers);
+    await arrive(page, data, observers);
     return list.map(({ name, sampled }): Observation => {
       const observer = observers.get(name)!;
       if (!sampled)
@@ -269,6 +270,32 @@ async function setAll(
   }
   page.errors();
   await mounted.unmount();
+}
+
+/** What tells of a person's acts is not sent because an element arrives, either. */
+async function arrive(page: ProbePage, { events: list }: Data, observers: Observers): Promise<void> {
+  const place = page.container();
+  for (const { name, byPerson } of list) {
+    if (!byPerson) continue;
+    let heard = false;
+    const hear = (): void => void (heard = true);
+    place.addEventListener(name, hear, { capture: true });
+    const element = page.make();
+    place.append(element);
+    await page.settle();
+    observers
+      .get(name)!
+      .holds(
+        `put it into the page, listen for ${name}`,
+        !heard,
+        'it is sent',
+        'not heard: it tells of what a person does',
+      );
+    element.remove();
+    place.removeEventListener(name, hear, { capture: true });
+  }
+  place.remove();
+  page.errors();
 }
 
 /** The event's flags and detail are those of the contract, and it goes as far as they say. */

@@ -45,6 +45,7 @@ export const lifecycle: Facet<Data> = {
   async probe(page, data) {
     const observers = [
       await moves(page, data),
+      await inAnotherDocument(page, data),
       await connections(page, data),
       await remounts(page),
       ...(await leaves(page, data)),
@@ -91,7 +92,7 @@ async function moves(page: ProbePage, data: Data): Promise<Observer> {
     );
   }
   await drawsAfterMove(page, data, observer);
-  observer.noErrors(page.errors(), 'move');
+  observer.noErrors(page.errors('leaving too'), 'move');
   await mounted.unmount();
   return observer;
 }
@@ -122,6 +123,41 @@ async function drawsAfterMove(page: ProbePage, { properties }: Data, observer: O
       );
     place.remove();
   }
+}
+
+/** In another document and back it has its values; what it does there, nobody promised. */
+async function inAnotherDocument(page: ProbePage, data: Data): Promise<Observer> {
+  const observer = new Observer('in another document');
+  const frame = document.createElement('iframe');
+  page.container().append(frame);
+  const place = page.container();
+  const element = page.make();
+  const values = element as unknown as Record<string, unknown>;
+  for (const { name, first } of data.properties) values[name] = first;
+  place.append(element);
+  await page.settle();
+  page.errors('leaving too');
+  const before = looker(data)(element);
+  frame.contentDocument!.body.append(element);
+  await page.settle();
+  place.append(element);
+  await page.settle();
+  const thrown = page.errors('leaving too');
+  const did = 'move it into another document and back';
+  if (thrown.length > 0)
+    observer.care(did, thrown[0]!, `It cannot be moved into another document: ${thrown[0]!}`);
+  const lost = data.properties.filter(({ name }) => show(values[name]) !== show(before.values[name]));
+  observer.expect(
+    `${did}, read its values`,
+    lost.length === 0,
+    lost.map(({ name }) => `${name} is ${show(values[name])}`).join(', '),
+    'those of before',
+  );
+  place.remove();
+  frame.parentElement!.remove();
+  await page.settle();
+  page.errors('leaving too');
+  return observer;
 }
 
 interface Counted {
@@ -155,7 +191,7 @@ async function connections(page: ProbePage, data: Data): Promise<Observer> {
   const home = element.parentNode!;
   const counted = (): Counted => {
     const { listeners, observers, intervals, timeouts } = page.leftovers();
-    const own = (target: EventTarget): boolean => isItsOwn(target, element);
+    const own = (target: EventTarget): boolean => isItsOwn(target, element) || target === home;
     return {
       listeners: listeners(own),
       observers: observers(own),
@@ -178,7 +214,7 @@ async function connections(page: ProbePage, data: Data): Promise<Observer> {
   expectNoMore(observer, `remove it and add it again, ${TIMES} times`, connected, counted());
   const other = difference(before, look(element));
   observer.holds('look at it', other === undefined, other ?? '', 'all is as before');
-  observer.noErrors(page.errors(), 'connect again');
+  observer.noErrors(page.errors('leaving too'), 'connect again');
   await mounted.unmount();
   return observer;
 }
@@ -213,7 +249,7 @@ async function remounts(page: ProbePage): Promise<Observer> {
   await mounted.show(true);
   await page.until(isThere);
   observer.holds('let the host add it again', isThere(), 'it is not there', 'it is there');
-  observer.noErrors(page.errors(), 'remove and add by the host');
+  observer.noErrors(page.errors('leaving too'), 'remove and add by the host');
   await mounted.unmount();
   return observer;
 }
@@ -238,7 +274,7 @@ async function leaves(page: ProbePage, { properties }: Data): Promise<Observer[]
     'none',
   );
   expectNoMore(observer, `make ${TIMES} and remove them, look outside`, before, counted());
-  observer.noErrors(page.errors(), 'make and remove');
+  observer.noErrors(page.errors('leaving too'), 'make and remove');
   return [observer, await keeps(page, kept)];
 }
 

@@ -222,6 +222,7 @@ async function alone(
   };
   set(first, 'before it is in the page');
   await isDrawn(page, property, observer);
+  await isDrawnAnew(page, property, observer);
   page.container().append(element);
   await page.settle();
   observer.equal(`put it into the page, read ${name}`, values[name], first);
@@ -329,6 +330,41 @@ async function isDrawn(
       `it is drawn as without ${name}`,
       `${name} is drawn`,
     );
+  place.remove();
+}
+
+/** No change is left undrawn that a new element shows. */
+async function isDrawnAnew(
+  page: ProbePage,
+  { name, first, second, valid, required, unsaid }: PropertyData,
+  observer: Observer,
+): Promise<void> {
+  const place = page.container();
+  const make = (value: unknown): HTMLElement => {
+    const element = page.make(name);
+    (element as unknown as Values)[name] = value;
+    place.append(element);
+    return element;
+  };
+  const steps = [second, ...valid, ...(required || unsaid ? [] : [undefined]), first];
+  const changing = make(first);
+  const fresh = [first, ...steps].map(make);
+  await page.settle();
+  for (const [at, value] of steps.entries()) {
+    const [before, wanted] = [fresh[at]!, fresh[at + 1]!].map(insideOf);
+    const shown = insideOf(changing);
+    (changing as unknown as Values)[name] = value;
+    const differ = before !== wanted;
+    await (differ ? page.until(() => insideOf(changing) !== shown) : page.settle());
+    // What goes on by itself, or remembers what was, is not compared any further.
+    if (!differ || shown !== before) continue;
+    observer.holds(
+      `change ${name} to ${show(value)}, look at what is drawn`,
+      insideOf(changing) !== shown,
+      'the same as before, though a new element with that value shows something else',
+      'something else than before',
+    );
+  }
   place.remove();
 }
 

@@ -1,5 +1,6 @@
 import type { Facet } from '../facet.js';
 import { Observer } from '../observe.js';
+import { snapshotOf } from './consumer-data.js';
 import { comeFromElsewhere } from './come-from.js';
 import { judge } from './judge.js';
 import { allSamples, type SampleData } from './plan-samples.js';
@@ -32,6 +33,9 @@ export const samples: Facet<Data> = {
       const leave = await comeFromElsewhere(page);
       const ran = await withSample(page, sample, async (mounted) => {
         observer.saw('show it', 'done');
+        const given = Object.entries(mounted.values)
+          .filter(([, value]) => typeof value === 'object' && value !== null)
+          .map(([name, value]) => ({ name, value, snapshot: snapshotOf(value) }));
         await runSteps(page, mounted, sample, {
           acted: (act) => {
             if (act.kind !== 'set' && act.kind !== 'call') observer.saw(describeAct(act), 'done');
@@ -62,6 +66,8 @@ export const samples: Facet<Data> = {
             );
           },
         });
+        for (const { name, value, snapshot } of given)
+          snapshot.expectSame(value, observer, `look at what the consumer passed for ${name}`);
         observer.noErrors(page.errors(), `run “${sample.sample}”`);
       });
       leave();

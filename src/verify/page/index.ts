@@ -53,7 +53,12 @@ rememberInternals();
 rememberStates();
 const tracker = trackLeftovers();
 const uncaught: string[] = [];
-addEventListener('error', (event) => uncaught.push(event.message));
+/** Errors of elements that were leaving the page. */
+const whenLeaving: string[] = [];
+addEventListener('error', ({ message, error }) => {
+  const { stack } = (error ?? {}) as { stack?: unknown };
+  (/\bdisconnectedCallback\b/.test(String(stack)) ? whenLeaving : uncaught).push(message);
+});
 addEventListener('unhandledrejection', (event) => uncaught.push(String(event.reason)));
 const outside = new Outside();
 
@@ -119,6 +124,7 @@ class Probe implements ProbePage {
 
   begin(): void {
     uncaught.length = 0;
+    whenLeaving.length = 0;
     this.#run().then(
       (turn) => this.#turn(turn),
       (error: unknown) => this.#turn({ broke: error instanceof Error ? error.message : String(error) }),
@@ -249,8 +255,8 @@ class Probe implements ProbePage {
     return answer;
   }
 
-  errors(): string[] {
-    return uncaught.splice(0);
+  errors(which?: 'leaving too'): string[] {
+    return [...(which ? whenLeaving.splice(0) : []), ...uncaught.splice(0)];
   }
 
   async register(): Promise<void> {
