@@ -34,11 +34,13 @@ export function edgeValues(
       };
     case 'number': {
       const words = ['', ' ', 'no number', '12px', '1,5'];
+      // Without a limit, some take the endless one for a number.
+      const endless = [Infinity, -Infinity].filter((value) => !fits(value));
       return {
         valid,
-        wrong: [null, ...outside, 'no number', '12px'],
+        wrong: [null, ...outside, ...endless, 'no number', '12px'],
         texts: valid.map((value) => ({ text: String(value), value })),
-        badTexts: [...outside.map(String), ...words],
+        badTexts: [...outside.map(String), ...endless.map(String), ...words],
       };
     }
     case 'enum': {

@@ -84,4 +84,10 @@ export const lamps: LampFaults = {
   'reads the attribute only while it is in the page': reading((name, _text, usual, lamp) => {
     if (name !== 'steps' || lamp.isConnected) usual();
   }),
+  'takes an endless number': () =>
+    class extends Lamp {
+      override number(value: unknown, fallback: number, least: number, most: number, whole = false): number {
+        return value === 'Infinity' ? most : super.number(value, fallback, least, most, whole);
+      }
+    },
 };

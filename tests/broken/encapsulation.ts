@@ -159,4 +159,32 @@ export const lamps: LampFaults = {
         if (this.isConnected) document.title = this.values.label ?? '';
       }
     },
+  'puts a node into the head': () =>
+    class extends Lamp {
+      note = document.createElement('meta');
+
+      override connectedCallback(): void {
+        super.connectedCallback();
+        document.head.append(this.note);
+      }
+
+      override disconnectedCallback(): void {
+        super.disconnectedCallback();
+        this.note.remove();
+      }
+    },
+  'leaves a class on what it stands in': () =>
+    class extends Lamp {
+      override connectedCallback(): void {
+        super.connectedCallback();
+        if (this.parentNode instanceof HTMLElement) this.parentNode.classList.add('has-lamp');
+      }
+    },
+  'moves the page': () =>
+    class extends Lamp {
+      override connectedCallback(): void {
+        super.connectedCallback();
+        document.body.animate([{ opacity: 1 }, { opacity: 1 }], { duration: 1e6, iterations: Infinity });
+      }
+    },
 };

@@ -49,6 +49,13 @@ export const lamps: LampFaults = {
         return document.querySelectorAll('no-label');
       }
     },
+  'is left out of the form once its fieldset was off': () =>
+    class extends Lamp {
+      override formDisabledCallback(disabled: boolean): void {
+        super.formDisabledCallback(disabled);
+        if (!disabled) this.internals.setFormValue(null);
+      }
+    },
 };
 
 export const entries: EntryFaults = {

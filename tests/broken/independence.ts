@@ -138,4 +138,17 @@ export const lamps: LampFaults = {
       }
     };
   },
+  'changes the style that all share': () => {
+    const shared = new CSSStyleSheet();
+    return class extends Lamp {
+      override addStyle(): void {
+        this.inner.adoptedStyleSheets = [Lamp.sheet, shared];
+      }
+
+      override draw(): void {
+        super.draw();
+        shared.replaceSync(`output { letter-spacing: ${this.values.level}px }`);
+      }
+    };
+  },
 };

@@ -183,4 +183,11 @@ export const lamps: LampFaults = {
         if (this.values.label === '') this.control.textContent = before;
       }
     },
+  'sets the label back with the level before it is in the page': () =>
+    class extends Lamp {
+      override put(name: Name, value: unknown): void {
+        super.put(name, value);
+        if (name === 'level' && !this.isConnected) this.store('label', undefined);
+      }
+    },
 };

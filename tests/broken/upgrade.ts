@@ -61,4 +61,11 @@ export const lamps: LampFaults = {
         super.takeOver();
       }
     },
+  'puts another one in its place when it is upgraded': () =>
+    class extends Lamp {
+      override connectedCallback(): void {
+        super.connectedCallback();
+        if (this.early.size > 0) this.replaceWith(document.createElement(this.localName));
+      }
+    },
 };

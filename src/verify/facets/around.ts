@@ -31,6 +31,8 @@ export async function judgeAround(
   below.style.marginTop = '3000px';
   scrollTo(0, 0);
   opener.focus({ preventScroll: true });
+  const surroundings = attributesAround(below);
+  const moving = movingElsewhere(undefined);
   const { title } = document;
   document.title = TITLE;
   const element = page.make();
@@ -40,6 +42,10 @@ export async function judgeAround(
   const did = (what: string): string => `put it into the page, ${what}`;
   const others = [...below.childNodes].filter((node) => node !== element);
   observer.expect(did('look beside it'), others.length === 0, others.map(named).join(', '), 'nothing');
+  const now = attributesAround(below);
+  observer.expect(did('look at the attributes of what it is in'), now === surroundings, now, surroundings);
+  const more = movingElsewhere(element) - moving;
+  observer.expect(did('count what moves elsewhere'), more <= 0, `${more} more`, 'nothing more');
   if (!mayTakeFocus) {
     const holder = document.activeElement;
     observer.expect(
@@ -66,6 +72,19 @@ export async function judgeAround(
   await page.settle();
   page.errors();
   return observer;
+}
+
+/** Attributes of what an element stands in, as text. */
+function attributesAround(place: Element): string {
+  return [...place.attributes].map(({ name, value }) => `${name}="${value}"`).join(' ');
+}
+
+/** Animations of the document whose target is not in an element. */
+function movingElsewhere(element: Element | undefined): number {
+  return document.getAnimations().filter(({ effect }) => {
+    const target = (effect as KeyframeEffect | null)?.target;
+    return target && !element?.contains(target) && target.getRootNode() === document;
+  }).length;
 }
 
 /** An event on a node elsewhere arrives there, goes on to the window, and nobody prevents what follows. */

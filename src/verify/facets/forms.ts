@@ -318,6 +318,9 @@ async function tryFieldset(stage: FormTrial): Promise<Observation> {
   const { fieldset, page } = stage;
   const observer = new Observer('fieldset');
   const control = controlOf(stage);
+  const { property } = stage.data;
+  if (property) await give(stage, property.first);
+  const early = entry(stage);
   fieldset.disabled = true;
   await page.settle();
   if (!stage.data.button) observer.equal('disable the fieldset, read the form', entry(stage), null);
@@ -326,6 +329,10 @@ async function tryFieldset(stage: FormTrial): Promise<Observation> {
   fieldset.disabled = false;
   await page.settle();
   if (control && 'disabled' in control) observer.equal('enable the fieldset', control.disabled, false);
+  if (!stage.data.button) {
+    const again = entry(stage);
+    observer.expect('enable the fieldset, read the form', again === early, show(again), show(early));
+  }
   if (stage.data.canBeDisabled) await tryDisabledTwice(stage, control, observer);
   return observer.result();
 }

@@ -1,7 +1,9 @@
 import type { Facet, Mounted, ProbePage } from '../facet.js';
 import type { Observation } from '../observation.js';
 import { Observer, show } from '../observe.js';
+import { styleText } from './computed-style.js';
 import { difference, looker, type Look } from './look.js';
+import { nodesInside } from './opening.js';
 import { propertiesOf, type PropertyData } from './property-data.js';
 import { allSamples, type SampleData } from './plan-samples.js';
 import { describeAct, HALTING, runSteps, UNHEARD, withSample, type SampleAct } from './run-steps.js';
@@ -86,9 +88,53 @@ async function shareNoValues(page: ProbePage, data: Data): Promise<Observer> {
   }
   await other.unmount();
   await newOneIsNew(page, atFirst, data, observer, 'after properties of others were set');
+  await shareNoStyle(page, properties, observer);
   observer.noErrors(page.errors(), 'set properties of one');
   await one.unmount();
   return observer;
+}
+
+/** How many nodes of an inside are looked at: all of them take long, and one style sheet reaches many. */
+const LOOKED_AT = 12;
+
+/** What one looks like does not change with the values of another. */
+async function shareNoStyle(
+  page: ProbePage,
+  properties: readonly PropertyData[],
+  observer: Observer,
+): Promise<void> {
+  const [changing, staying] = [page.make(), page.make()];
+  const places = [changing, staying].map((element) => {
+    const place = page.container();
+    place.append(element);
+    return place;
+  });
+  await page.settle();
+  const look = (): string =>
+    [staying, ...nodesInside(staying).slice(0, LOOKED_AT)]
+      .map((node) => styleText(getComputedStyle(node)))
+      .join('\n');
+  const pageStyle = (): string => styleText(getComputedStyle(document.body));
+  const around = pageStyle();
+  const changes = async (which: 'first' | 'second'): Promise<boolean> => {
+    const before = look();
+    for (const property of properties)
+      (changing as unknown as Record<string, unknown>)[property.name] = property[which];
+    await page.settle();
+    return look() !== before;
+  };
+  // What comes late by itself, such as a picture, changes it once; values of the other do each time.
+  const changed = (await changes('second')) || (await changes('first'));
+  const again = changed && ((await changes('second')) || (await changes('first')));
+  // Style of the whole page is told by encapsulation.
+  if (pageStyle() === around)
+    observer.holds(
+      'set every property of one, compare the style of another with what it was',
+      !again,
+      'it looks different',
+      'unchanged',
+    );
+  for (const place of places) place.remove();
 }
 
 /** An element that is made later begins as the first one did. */

@@ -55,6 +55,7 @@ export class CssPropertyOpening implements Opening {
       if (lookWith(one) === lookWith(other)) continue;
       this.#done = true;
       this.#observer.saw(`set ${name} to ${one} and to ${other}, ${when}`, 'the look changes');
+      this.#inherits(element, one, other, when);
       break;
     }
     if (this.#done && initial !== undefined) {
@@ -70,6 +71,28 @@ export class CssPropertyOpening implements Opening {
     if (own) element.style.setProperty(name, own);
     else element.style.removeProperty(name);
     if (element.getAttribute('style') === '') element.removeAttribute('style');
+  }
+
+  /** Pages set it on what the element stands in, too: for all of them at once. */
+  #inherits(element: HTMLElement, one: string, other: string, when: string): void {
+    const { name } = this.property;
+    const { parentElement } = element;
+    if (!parentElement) return;
+    element.style.removeProperty(name);
+    const own = parentElement.style.getPropertyValue(name);
+    const [first, second] = [one, other].map((value) => {
+      parentElement.style.setProperty(name, value);
+      return look(element);
+    });
+    if (own) parentElement.style.setProperty(name, own);
+    else parentElement.style.removeProperty(name);
+    if (parentElement.getAttribute('style') === '') parentElement.removeAttribute('style');
+    this.#observer.holds(
+      `set ${name} to ${one} and to ${other} on what the element stands in, ${when}`,
+      first !== second,
+      'nothing changes: the property is not inherited',
+      'the look changes',
+    );
   }
 
   end(): Observer {

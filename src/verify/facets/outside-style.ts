@@ -8,11 +8,18 @@ const COMMON = ['p', 'button', 'a', 'h2', 'input', 'ul', 'table'];
 export class Outside {
   readonly #rules = pageRules();
   readonly #inline = inlineStyle();
+  readonly #inHead = nodesOfHead();
   readonly #looks = commonLooks();
 
   /** No style of the element's is in the page now: no sheet, no inline style, no change of what other elements look like. */
   expectSame(observer: Observer, did: string, scoped: boolean): void {
     this.expectSameSheets(observer, did, scoped);
+    observer.expect(
+      `${did}, count what is in the page's head beside style`,
+      nodesOfHead() <= this.#inHead,
+      `${this.#inHead}, then ${nodesOfHead()}`,
+      'as much as before',
+    );
     const inline = inlineStyle();
     observer.expect(
       `${did}, read the inline style of the page's root and body`,
@@ -56,6 +63,11 @@ function pageRules(): number {
       return count + 1;
     }
   }, 0);
+}
+
+/** What is in the head and is no style, nor loads what will be wanted. */
+function nodesOfHead(): number {
+  return document.head.querySelectorAll(':scope > :not(style, link)').length;
 }
 
 function inlineStyle(): string {

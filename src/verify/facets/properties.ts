@@ -222,7 +222,6 @@ async function alone(
   };
   set(first, 'before it is in the page');
   await isDrawn(page, property, observer);
-  await isDrawnAnew(page, property, observer);
   page.container().append(element);
   await page.settle();
   observer.equal(`put it into the page, read ${name}`, values[name], first);
@@ -262,6 +261,9 @@ async function alone(
   set(second, 'after it has left the page');
   await page.settle();
   observer.equal(`read ${name} later`, values[name], second);
+  // Others of it are made last: what they share with this one is told elsewhere.
+  leavesOthers(page, property, list, coupled, observer);
+  await isDrawnAnew(page, property, observer);
 }
 
 /** A value that is none of the type gives the default, or is turned into one of the type. */
@@ -331,6 +333,34 @@ async function isDrawn(
       `${name} is drawn`,
     );
   place.remove();
+}
+
+/** Out of the page, too, a value that is set changes no other one. */
+function leavesOthers(
+  page: ProbePage,
+  { name, first, second }: PropertyData,
+  list: readonly PropertyData[],
+  coupled: Data['coupled'],
+  observer: Observer,
+): void {
+  const element = page.make(name);
+  const values = element as unknown as Values;
+  const others = list.filter((other) => other.name !== name && !coupled[name]?.includes(other.name));
+  for (const other of others) values[other.name] = other.first;
+  const textOf = ({ attribute }: PropertyData): string | null => element.getAttribute(attribute ?? '');
+  const before = others.map((other) => ({ value: show(values[other.name]), text: textOf(other) }));
+  for (const value of [first, second]) values[name] = value;
+  // An attribute that is written, with the property that follows it, is told by reflection.
+  const changed = others.filter(
+    (other, place) =>
+      show(values[other.name]) !== before[place]!.value && textOf(other) === before[place]!.text,
+  );
+  observer.expect(
+    `set ${name} before it is in the page, read the others`,
+    changed.length === 0,
+    changed.map((other) => `${other.name} is ${show(values[other.name])}`).join(', '),
+    'what they were',
+  );
 }
 
 /** No change is left undrawn that a new element shows. */

@@ -116,6 +116,12 @@ async function setBefore(
   const { tag } = page;
   const observer = new Observer('properties set before');
   observer.holds('define the element', isUpgraded(element, tag), 'not upgraded', 'upgraded');
+  observer.holds(
+    'define the element, look for it',
+    element.isConnected,
+    'another one is in its place',
+    'it is there',
+  );
   const reference = document.createElement(tag) as unknown as Values;
   Object.assign(reference, own);
   for (const { name, unsaid } of properties) {
