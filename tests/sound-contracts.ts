@@ -29,6 +29,13 @@ const DIFFERENCES: Record<string, Difference> = {
     - expect: { text: { button: Escape was pressed } }
 `,
   },
+  arriving: {
+    samples: `
+- sample: It has the focus at once
+  steps:
+    - expect: { focused: light }
+`,
+  },
   picture: {
     samples: `
 - sample: There is no picture

@@ -54,8 +54,9 @@ export async function judgeAround(
       holder ? named(holder) : 'nothing',
       'what had it before (a sample can say otherwise: “focused” before its first act)',
     );
+    // What has the focus is scrolled to.
+    observer.expect(did('look how far the page is scrolled'), scrollY === 0, `${scrollY} pixels`, '0 pixels');
   }
-  observer.expect(did('look how far the page is scrolled'), scrollY === 0, `${scrollY} pixels`, '0 pixels');
   for (const make of ELSEWHERE) happensElsewhere(above, make(), observer);
   for (const { name, first } of properties) (element as unknown as Record<string, unknown>)[name] = first;
   await page.settle();

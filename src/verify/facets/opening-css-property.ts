@@ -87,12 +87,15 @@ export class CssPropertyOpening implements Opening {
     if (own) parentElement.style.setProperty(name, own);
     else parentElement.style.removeProperty(name);
     if (parentElement.getAttribute('style') === '') parentElement.removeAttribute('style');
-    this.#observer.holds(
-      `set ${name} to ${one} and to ${other} on what the element stands in, ${when}`,
-      first !== second,
-      'nothing changes: the property is not inherited',
-      'the look changes',
-    );
+    const did = `set ${name} to ${one} and to ${other} on what the element stands in, ${when}`;
+    if (first !== second) this.#observer.saw(did, 'the look changes');
+    // A rule for :host gives it to the element itself, and so do registrations without inheritance.
+    else
+      this.#observer.care(
+        did,
+        'nothing changes',
+        `Set ${name} on the element itself: it is not taken from what the element stands in.`,
+      );
   }
 
   end(): Observer {
