@@ -87,7 +87,9 @@ function candidatesFor(kind: PropertyKind, schema: JsonSchema): unknown[] {
       const near = limits.flatMap((limit) =>
         limit === undefined ? [] : [limit - step, limit, limit + step],
       );
-      return [...new Set([0, -1, 1.5, ...near])];
+      // Some round what they are given.
+      const fine = (schema.minimum ?? schema.exclusiveMinimum ?? 0) + 0.12345;
+      return [...new Set([0, -1, 1.5, fine, ...near])];
     }
     case 'enum':
       return schema.enum ?? [];

@@ -190,4 +190,14 @@ export const lamps: LampFaults = {
         if (name === 'level' && !this.isConnected) this.store('label', undefined);
       }
     },
+  'rounds what it is given': () =>
+    class extends Lamp {
+      override get level(): unknown {
+        return super.level;
+      }
+
+      override set level(value: unknown) {
+        super.level = typeof value === 'number' ? Math.round(value * 10) / 10 : value;
+      }
+    },
 };

@@ -68,4 +68,12 @@ export const lamps: LampFaults = {
         if (this.early.size > 0) this.replaceWith(document.createElement(this.localName));
       }
     },
+  'writes an early value to an attribute': () =>
+    class extends Lamp {
+      override takeOver(): void {
+        super.takeOver();
+        if (this.early.has('label'))
+          queueMicrotask(() => this.setAttribute('label', String(this.values.label)));
+      }
+    },
 };

@@ -124,9 +124,16 @@ async function setBefore(
   );
   const reference = document.createElement(tag) as unknown as Values;
   Object.assign(reference, own);
-  for (const { name, unsaid } of properties) {
+  for (const { name, unsaid, attribute, reflect } of properties) {
     const values = element as unknown as Values;
     const did = `set ${name} on the element, then define it`;
+    if (attribute !== undefined && !reflect && !unsaid)
+      observer.expect(
+        `${did}, look for the attribute ${attribute}`,
+        !element.hasAttribute(attribute),
+        show(element.getAttribute(attribute)),
+        'none: it is not reflected',
+      );
     const fresh = reference[name];
     // An accessor of the instance's own is none that hides another.
     const hidden = Object.getOwnPropertyDescriptor(element, name)?.writable === true;
