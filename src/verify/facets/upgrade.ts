@@ -124,15 +124,16 @@ async function setBefore(
   );
   const reference = document.createElement(tag) as unknown as Values;
   Object.assign(reference, own);
-  for (const { name, unsaid, attribute, reflect } of properties) {
+  for (const property of properties) {
+    const { name, unsaid, attribute, reflect } = property;
     const values = element as unknown as Values;
     const did = `set ${name} on the element, then define it`;
     if (attribute !== undefined && !reflect && !unsaid)
       observer.expect(
         `${did}, look for the attribute ${attribute}`,
-        !element.hasAttribute(attribute),
+        element.getAttribute(attribute) !== attributeText(property, own[name]),
         show(element.getAttribute(attribute)),
-        'none: it is not reflected',
+        'no word of it: it is not reflected',
       );
     const fresh = reference[name];
     // An accessor of the instance's own is none that hides another.
