@@ -9,6 +9,8 @@ export default {
   buildCommand: 'node scripts/build-runtime.mjs',
   // What runs in a page cannot say which lines it came by.
   coverageAnalysis: 'off',
+  // Most of a run is starting browsers, which takes longer on a busy machine; only what hangs is to count as noticed.
+  timeoutMS: 120_000,
   ignoreStatic: false,
   // Two modules are used in Node as well, where it is known which tests come by; they are tried with the core.
   mutate: [

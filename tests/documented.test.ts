@@ -315,10 +315,17 @@ describe('docs/contract.md says of what consumers give', () => {
 
 describe('docs/contract.md says of forms and of controls', () => {
   states(
-    'A form has the value, and `checkValidity()` knows it, as soon as it is set.',
+    'A form has the value, and `checkValidity()` knows it, as soon as it is set:',
     `document.body.insertAdjacentHTML('beforeend', html('<form><quay-form name="x"></quay-form><quay-keep name="y"></quay-keep></form>')); const form = document.forms[0]; const [field, kept] = form.children; const sent = () => [...new FormData(form)].join(' ');
     const early = sent(); field.value = ''; kept.keep('new'); return [early, sent(), field.checkValidity(), field.validity.valueMissing];`,
     ['x,start y,old', 'x, y,new', false, true],
+  );
+  states(
+    'texts, files and form data as they are, `true` as `on`, nothing and `false` as no entry.',
+    `document.body.insertAdjacentHTML('beforeend', html('<form><quay-keep name="y"></quay-keep></form>')); const form = document.forms[0]; const [kept] = form.children;
+    const parts = new FormData(); parts.append('a', '1'); parts.append('b', '2');
+    return [new File(['x'], 'x.txt'), parts, true, 7, false, null, undefined].map((value) => { kept.keep(value); return [...new FormData(form)].map(([name, sent]) => name + '=' + (sent instanceof File ? sent.name : sent)).join(); });`,
+    ['y=x.txt', 'a=1,b=2', 'y=on', 'y=7', '', '', ''],
   );
   states(
     'a form gets the value, resets it to the value of its attribute (or the initial state), restores it, and a disabled fieldset sets the property `disabled`, if there is one.',
