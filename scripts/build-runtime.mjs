@@ -17,16 +17,7 @@ await build({
 });
 
 await build({
-  entryPoints: [`src/runtime/${INSPECT}`],
-  outdir: 'dist/browser/runtime',
-  bundle: true,
-  format: 'esm',
-  target: 'es2022',
-  logLevel: 'warning',
-});
-
-await build({
-  entryPoints: { runtime: 'src/runtime/index.ts' },
+  entryPoints: { runtime: 'src/runtime/index.ts', 'runtime/inspect': `src/runtime/${INSPECT}` },
   outdir: 'dist/browser',
   bundle: true,
   format: 'esm',

@@ -5,6 +5,7 @@ import type { Plugin } from 'esbuild';
 import { PositionIndex, type Finding } from '../findings/finding.js';
 import { report } from '../findings/report.js';
 import { slashed } from '../library/open-library.js';
+import { moduleRequests } from '../syntax/module-requests.js';
 
 /** Notes the imports by which modules of a library reach files that lie outside of it, packages aside, while it is bundled. */
 export class OutsideImports {
@@ -58,11 +59,7 @@ export class OutsideImports {
 
 function placeOfImport(file: string, from: string): { line: number; column: number } {
   const text = readFileSync(file, 'utf8');
-  const { staticImports, staticExports } = parseSync(file, text, { sourceType: 'module' }).module;
-  const requests = [
-    ...staticImports.map(({ moduleRequest }) => moduleRequest),
-    ...staticExports.flatMap(({ entries }) => entries.flatMap(({ moduleRequest }) => moduleRequest ?? [])),
-  ];
-  const offset = requests.find(({ value }) => value === from)?.start ?? 0;
-  return new PositionIndex(text).at(offset);
+  const { module } = parseSync(file, text, { sourceType: 'module' });
+  const request = moduleRequests(module, text).find((one) => one.from === from);
+  return new PositionIndex(text).at(request?.offset ?? 0);
 }

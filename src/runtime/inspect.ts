@@ -1,6 +1,6 @@
 import { findMisfit, wanted } from './find-misfit.js';
 import { matchesSchema, resolve, type Definitions, type ValueType } from './matches-schema.js';
-import { asData } from './values.js';
+import { asChoice, asData, asNumber } from './values.js';
 
 /** What a property may be. */
 interface Allowed {
@@ -44,6 +44,9 @@ export function inspect(Class: CustomElementConstructor, promises: Promises): vo
     );
   }
   const { connectedCallback, attributeChangedCallback } = prototype;
+  const ofAttribute = new Map(
+    Object.entries(promises.properties).map(([name, { attribute }]) => [attribute, name]),
+  );
   prototype.connectedCallback = function (this: HTMLElement) {
     connectedCallback?.call(this);
     // Some frameworks set properties after they have put the element in its place.
@@ -57,9 +60,7 @@ export function inspect(Class: CustomElementConstructor, promises: Promises): vo
       this.addEventListener(type, () => setTimeout(() => tellChanged(this, promises)));
   };
   prototype.attributeChangedCallback = function (this: HTMLElement, name, before, text) {
-    const property = Object.keys(promises.properties).find(
-      (own) => promises.properties[own]!.attribute === name,
-    );
+    const property = ofAttribute.get(name);
     if (property !== undefined && text !== null)
       tellUnfit(this, property, text, `<${tag} ${name}="${text}">:`, promises);
     setByAttribute(this, () => attributeChangedCallback?.call(this, name, before, text));
@@ -148,32 +149,28 @@ function tellUnfit(
 ): void {
   const { kind, type, otherwise } = properties[name]!;
   if (value === undefined || value === null) return;
-  const unfit = `is not ${wanted(resolve(type, definitions))}; ${otherwise} is taken instead.`;
-  switch (kind) {
-    case 'boolean':
-      return;
-    case 'string':
-      if (!matchesSchema(String(value), type, definitions)) tell(element, `${where} this ${unfit}`);
-      return;
-    case 'enum':
-      if (!type.enum?.some((choice) => choice === value || String(choice) === value))
-        tell(element, `${where} this ${unfit}`);
-      return;
-    case 'number': {
-      const number = typeof value === 'string' && value.trim() === '' ? Number.NaN : Number(value);
-      if (!matchesSchema(number, type, definitions)) tell(element, `${where} this ${unfit}`);
-      return;
-    }
-    default: {
-      if (asData(value, undefined, kind) === undefined) {
-        const article = /^[aeiou]/i.test(kind) ? 'an' : 'a';
-        tell(element, `${where} this is not ${article} ${kind}; ${otherwise} is taken instead.`);
-        return;
-      }
-      const misfit = findMisfit(value, type, definitions);
-      if (misfit) tell(element, `${where} ${name}${misfit.path} ${misfit.what}; it is taken as it is.`);
-    }
+  const unfit = (what: string): void =>
+    tell(element, `${where} this is not ${what}; ${otherwise} is taken instead.`);
+  if (kind === 'boolean') return;
+  if (kind === 'string' || kind === 'enum' || kind === 'number') {
+    if (!textFits(value, kind, type, definitions)) unfit(wanted(resolve(type, definitions)));
+  } else if (asData(value, undefined, kind) === undefined)
+    unfit(`${/^[aeiou]/i.test(kind) ? 'an' : 'a'} ${kind}`);
+  else {
+    const misfit = findMisfit(value, type, definitions);
+    if (misfit) tell(element, `${where} ${name}${misfit.path} ${misfit.what}; it is taken as it is.`);
   }
+}
+
+/** Does a value, or the text of an attribute that stands for one, have its type? */
+function textFits(
+  value: unknown,
+  kind: 'string' | 'enum' | 'number',
+  type: ValueType,
+  definitions: Definitions,
+): boolean {
+  if (kind === 'enum') return asChoice(value, type.enum ?? [], undefined) !== undefined;
+  return matchesSchema(kind === 'number' ? asNumber(value, Number.NaN) : String(value), type, definitions);
 }
 
 /** Copies of what consumers passed, as it was then, by element and property. */

@@ -3,6 +3,7 @@ import { dirname, join, posix } from 'node:path';
 import { parseSync } from 'oxc-parser';
 import { contentKey } from '../system/cache.js';
 import { toolFile } from '../system/tool-files.js';
+import { moduleRequests } from '../syntax/module-requests.js';
 import type { ElementFacts } from './facet.js';
 
 /** A short name for this version of the tool: of what it is made of, and of what it runs in pages. */
@@ -49,16 +50,9 @@ export class BuiltCode {
     if (known) return known;
     const text = this.textOf(path);
     const { module } = parseSync(path, text, { lang: 'js', sourceType: 'module' });
-    const requests = [
-      ...module.staticImports.map(({ moduleRequest }) => moduleRequest.value),
-      ...module.staticExports.flatMap(({ entries }) =>
-        entries.flatMap(({ moduleRequest }) => moduleRequest?.value ?? []),
-      ),
-      ...module.dynamicImports.map(({ moduleRequest: { start, end } }) => text.slice(start + 1, end - 1)),
-    ];
-    const found = requests
-      .filter((request) => request.startsWith('.'))
-      .map((request) => posix.join(posix.dirname(path), request));
+    const found = moduleRequests(module, text)
+      .filter(({ from }) => from.startsWith('.'))
+      .map(({ from }) => posix.join(posix.dirname(path), from));
     this.#imports.set(path, found);
     return found;
   }

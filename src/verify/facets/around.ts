@@ -1,5 +1,6 @@
 import type { ProbePage } from '../facet.js';
 import { Observer } from '../observe.js';
+import { opener } from './come-from.js';
 import type { PropertyData } from './property-data.js';
 
 /** What an element may leave to others while nobody uses it: what people and scripts do elsewhere in the page. */
@@ -22,15 +23,13 @@ export async function judgeAround(
   mayTakeFocus: boolean,
 ): Promise<Observer> {
   const observer = new Observer('what is around it');
-  const opener = document.createElement('button');
-  opener.textContent = 'Open';
-  const above = page.container();
-  above.append(opener);
+  const button = opener(page);
+  const above = button.parentElement!;
   // So far below that it is only seen where somebody scrolls to it.
   const below = page.container();
   below.style.marginTop = '3000px';
   scrollTo(0, 0);
-  opener.focus({ preventScroll: true });
+  button.focus({ preventScroll: true });
   const surroundings = attributesAround(below);
   const moving = movingElsewhere(undefined);
   const { title } = document;
@@ -50,7 +49,7 @@ export async function judgeAround(
     const holder = document.activeElement;
     observer.expect(
       did('look what has the focus'),
-      holder === opener,
+      holder === button,
       holder ? named(holder) : 'nothing',
       'what had it before (a sample can say otherwise: “focused” before its first act)',
     );

@@ -274,27 +274,24 @@ async function setAll(
 
 /** What tells of a person's acts is not sent because an element arrives, either. */
 async function arrive(page: ProbePage, { events: list }: Data, observers: Observers): Promise<void> {
+  const concerned = list.filter(({ byPerson }) => byPerson);
+  if (concerned.length === 0) return;
   const place = page.container();
-  for (const { name, byPerson } of list) {
-    if (!byPerson) continue;
-    let heard = false;
-    const hear = (): void => void (heard = true);
-    place.addEventListener(name, hear, { capture: true });
-    const element = page.make();
-    place.append(element);
-    await page.settle();
+  const heard = new Set<string>();
+  for (const { name } of concerned)
+    place.addEventListener(name, ({ type }) => heard.add(type), { capture: true });
+  place.append(page.make());
+  await page.settle();
+  place.remove();
+  for (const { name } of concerned)
     observers
       .get(name)!
       .holds(
         `put it into the page, listen for ${name}`,
-        !heard,
+        !heard.has(name),
         'it is sent',
         'not heard: it tells of what a person does',
       );
-    element.remove();
-    place.removeEventListener(name, hear, { capture: true });
-  }
-  place.remove();
   page.errors();
 }
 

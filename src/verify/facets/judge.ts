@@ -1,6 +1,7 @@
 import type { Expectation } from '../../contract/schema.js';
 import type { Mounted, ProbePage } from '../facet.js';
 import { show, type Observer } from '../observe.js';
+import { opener } from './come-from.js';
 import { hasState } from './look.js';
 import { endMotion } from './motion.js';
 import type { SampleData } from './plan-samples.js';
@@ -147,10 +148,9 @@ async function arrivesFocused(
   name: string,
   parts: readonly string[],
 ): Promise<boolean> {
-  const place = page.container();
-  const opener = document.createElement('button');
-  place.append(opener);
-  opener.focus();
+  const button = opener(page);
+  const place = button.parentElement!;
+  button.focus();
   const element = Object.assign(page.make(), values);
   place.append(element);
   const arrived = await page.until(() => {

@@ -262,7 +262,7 @@ async function alone(
   await page.settle();
   observer.equal(`read ${name} later`, values[name], second);
   // Others of it are made last: what they share with this one is told elsewhere.
-  leavesOthers(page, property, list, coupled, observer);
+  leavesOthers(page, property, others, observer);
   await isDrawnAnew(page, property, observer);
 }
 
@@ -339,13 +339,11 @@ async function isDrawn(
 function leavesOthers(
   page: ProbePage,
   { name, first, second }: PropertyData,
-  list: readonly PropertyData[],
-  coupled: Data['coupled'],
+  others: readonly PropertyData[],
   observer: Observer,
 ): void {
   const element = page.make(name);
   const values = element as unknown as Values;
-  const others = list.filter((other) => other.name !== name && !coupled[name]?.includes(other.name));
   for (const other of others) values[other.name] = other.first;
   const textOf = ({ attribute }: PropertyData): string | null => element.getAttribute(attribute ?? '');
   const before = others.map((other) => ({ value: show(values[other.name]), text: textOf(other) }));
