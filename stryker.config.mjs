@@ -13,8 +13,7 @@ export default {
     ...['analysis', 'behavior', 'check', 'contract', 'emit', 'style', 'syntax', 'view'].map(
       (folder) => `src/${folder}/**/*.ts`,
     ),
-    'src/runtime/addresses.ts',
-    'src/runtime/member-key.ts',
+    ...['addresses', 'find-misfit', 'matches-schema', 'member-key'].map((name) => `src/runtime/${name}.ts`),
   ],
   reporters: ['clear-text', 'json'],
   jsonReporter: { fileName: '.mutation/report.json' },

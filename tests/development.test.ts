@@ -80,6 +80,20 @@ describe('a development build', () => {
     ]);
   });
 
+  it.each([
+    ['() => 1', 'a function'],
+    ['[1, 2]', 'an array of 2'],
+    ['{ a: 1 }', 'an object'],
+    ['null', 'null'],
+    ['true', 'true'],
+  ])('says that %s is %s', async (given, shown) => {
+    expect(
+      await warnings(`document.createElement('quay-berth').parcels = [{ id: ${given}, name: 'Rope' }];`),
+    ).toEqual([
+      `The value set to "parcels" of <quay-berth>: parcels[0].id is ${shown}, not a text; it is taken as it is.`,
+    ]);
+  });
+
   it('tells of a name in a consumer’s template that is not given', async () => {
     expect(
       await warnings(`

@@ -21,6 +21,19 @@ const FILES = {
     '<button part="control"><slot></slot></button>',
     'slots: { default: {} }\n',
   ),
+  ...control(
+    'quay-lock',
+    'input',
+    '<input part="control" disabled="{locked || disabled}">',
+    'properties: { locked: { type: boolean } }\n',
+  ),
+  'elements/quay-sum/quay-sum.contract.yaml':
+    'contract: 1\ntag: quay-sum\nproperties: { weight: { type: number, default: 1 } }\n',
+  'elements/quay-sum/quay-sum.html': '<b>{sum} {sum}</b><button onclick="asked(sum)"></button>',
+  'elements/quay-sum/quay-sum.ts': `
+export const results = { sum(inside) { return Reflect.get(inside, 'host').weight + (globalThis.worked = (globalThis.worked ?? 0) + 1); } };
+export function asked(inside, sum) { globalThis.told = [...(globalThis.told ?? []), sum]; }
+`,
   'elements/quay-fill/quay-fill.contract.yaml':
     'contract: 1\ntag: quay-fill\nslots: { default: {}, top: {} }\nmethods: { note: { parameters: [{ name: what, schema: { type: string } }] } }\n',
   'elements/quay-fill/quay-fill.html':
@@ -133,6 +146,38 @@ describe('a control inside, in a form', () => {
     // What a form is given under no name at all is there, as the platform has it.
     expect(seen).not.toContain('go=');
     expect(seen).not.toContain('Stryker');
+  });
+});
+
+describe('a control inside, beside a form', () => {
+  it('sends on what does not cross the shadow root by itself, and that once', async () => {
+    const seen = await inPlace(
+      '<quay-box></quay-box>',
+      `const box = one('quay-box');
+       const heard = [];
+       for (const type of ['change', 'select']) box.addEventListener(type, ({ detail }) => heard.push(type));
+       const send = (type, composed) => inside(box, 'input').dispatchEvent(new Event(type, { bubbles: true, composed }));
+       send('change', false);
+       const alone = heard.splice(0);
+       send('change', true);
+       return [alone, heard];`,
+    );
+    expect(seen).toEqual([['change'], ['change']]);
+  });
+
+  it('is turned off and on as its view says, whatever a fieldset does', async () => {
+    const seen = await inPlace(
+      '<fieldset><quay-lock locked></quay-lock></fieldset>',
+      `const control = inside(one('quay-lock'), 'input');
+       const states = [control.disabled];
+       one('fieldset').disabled = true; await soon();
+       one('fieldset').disabled = false; await soon();
+       states.push(control.disabled);
+       one('quay-lock').locked = false; await soon();
+       states.push(control.disabled);
+       return states;`,
+    );
+    expect(seen).toEqual([true, true, false]);
   });
 });
 
@@ -282,6 +327,39 @@ describe('the life of an element', () => {
        return [early.getAttribute('label'), early.getAttribute('on'), other.label, other.on];`,
     );
     expect(seen).toEqual(['L', '', 'L', true]);
+  });
+
+  it('works a result out once for a drawing, and anew whenever code asks between drawings', async () => {
+    const seen = await inPlace(
+      '<quay-sum></quay-sum>',
+      `const sum = one('quay-sum');
+       globalThis.worked = 0;
+       sum.weight = 10; await soon();
+       const drawn = [inside(sum, 'b').textContent, globalThis.worked];
+       globalThis.told = [];
+       for (let times = 0; times < 2; times++) inside(sum, 'button').click();
+       return [...drawn, ...globalThis.told];`,
+    );
+    expect(seen).toEqual(['11 11', 1, 12, 13]);
+  });
+
+  it('takes its style along into other documents, and takes up its own again', async () => {
+    const seen = await inPlace(
+      '<iframe></iframe><quay-fill></quay-fill><quay-fill></quay-fill>',
+      `const [first, second] = place.querySelectorAll('quay-fill');
+       const sheets = (element) => [...element.shadowRoot.adoptedStyleSheets];
+       const own = sheets(first);
+       const other = one('iframe').contentDocument;
+       other.adoptNode(first);
+       other.adoptNode(second);
+       const there = [sheets(first).length === own.length, sheets(first)[0] !== own[0], sheets(first)[0] === sheets(second)[0]];
+       // A document that nobody sees has no style.
+       document.implementation.createHTMLDocument('').adoptNode(second);
+       const unseen = sheets(second).length;
+       place.append(first);
+       return [own.length > 0, there, unseen, sheets(first).every((sheet, at) => sheet === own[at])];`,
+    );
+    expect(seen).toEqual([true, [true, true, true], 0, true]);
   });
 
   it('gives the document its fonts once, beside those that are there', async () => {

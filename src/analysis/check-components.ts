@@ -13,6 +13,8 @@ import type { Library } from '../library/open-library.js';
 export interface CheckedComponents {
   findings: Finding[];
   unchecked: string | undefined;
+  /** Files that were looked at. */
+  files: string[];
 }
 
 /** Reads the components that elements wrap, and compares them with the contracts. */
@@ -38,7 +40,7 @@ export async function checkComponents(
     );
     return [];
   });
-  if (readable.length === 0) return { findings, unchecked: undefined };
+  if (readable.length === 0) return { findings, unchecked: undefined, files: [] };
   const read = await readApart({
     root,
     components: readable.map(({ component, path }) => ({
@@ -48,7 +50,7 @@ export async function checkComponents(
     })),
     types: [],
   });
-  if ('unread' in read) return { findings, unchecked: `Wrapped components: ${read.unread}` };
+  if ('unread' in read) return { findings, unchecked: `Wrapped components: ${read.unread}`, files: [] };
   let unchecked: string | undefined;
   readable.forEach(({ element, component }, place) => {
     const facts = read.components[place]!;
@@ -57,5 +59,5 @@ export async function checkComponents(
     const events = new Set(element.traits.flatMap(({ behavior }) => behavior.emits));
     findings.push(...checkComponent(element.contract, component, facts, events));
   });
-  return { findings, unchecked };
+  return { findings, unchecked, files: read.files };
 }

@@ -27,6 +27,8 @@ export interface CheckedLibrary {
   findings: Finding[];
   /** Why types were not checked, where they were to be. */
   unchecked: string | undefined;
+  /** Files that were looked at for types, by absolute paths. */
+  files: string[];
 }
 
 /**
@@ -80,6 +82,7 @@ export class Workspace {
     return {
       findings: this.#findings([...(types?.findings ?? []), ...(components?.findings ?? [])]),
       unchecked: types?.unchecked ?? components?.unchecked,
+      files: [...(types?.files ?? []), ...(components?.files ?? [])],
     };
   }
 

@@ -4,6 +4,7 @@ import { hasErrors, type Finding } from '../findings/finding.js';
 import { quoted } from '../syntax/literal.js';
 import { Bundler } from './bundle.js';
 import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import { packageDocuments } from './package-documents.js';
 import { contractDeclarations } from '../hosts/declarations.js';
 import type { Contract } from '../contract/model.js';
@@ -18,6 +19,11 @@ import { bundleName, declaringHosts, HOST_ENTRIES, packageManifest } from './pac
 export interface BuiltPackage {
   files: Map<string, string | Uint8Array>;
   findings: Finding[];
+  /**
+   * What it was made from beside the files of the library that were read before: files and folders, by absolute paths.
+   * Undefined where that is not known.
+   */
+  inputs: readonly string[] | undefined;
 }
 
 /**
@@ -40,10 +46,10 @@ export class PackageBuilder {
 
   /** The same as `buildLibrary`. */
   async build({ library, elements, styles, findings }: Analysis): Promise<BuiltPackage> {
-    if (hasErrors(findings)) return { files: new Map(), findings };
+    if (hasErrors(findings)) return { files: new Map(), findings, inputs: [] };
     const bundled = await this.#bundler.bundle(library, elements, styles);
     if (hasErrors(bundled.findings))
-      return { files: new Map(), findings: [...findings, ...bundled.findings] };
+      return { files: new Map(), findings: [...findings, ...bundled.findings], inputs: [] };
     const files = new Map(bundled.files);
     const contracts = elements.map(({ contract }) => contract);
     const emitted = new Set(contracts.filter(isEmitted).map(({ tag }) => tag));
@@ -55,7 +61,8 @@ export class PackageBuilder {
     files.set('classes/index.js', index.replaceAll('./elements/', './'));
     files.set('classes/index.d.ts', index.replaceAll('./elements/', './'));
     files.set(bundleName(library).replace(/\.js$/, '.d.ts'), bundleDeclaration(contracts));
-    for (const [path, content] of await packageDocuments(library.root)) files.set(path, content);
+    const documents = await packageDocuments(library.root);
+    for (const [path, content] of documents) files.set(path, content);
     files.set('index.js', index);
     files.set('index.d.ts', index);
     for (const [path, text] of hostDeclarations(library, contracts)) files.set(path, text);
@@ -64,6 +71,7 @@ export class PackageBuilder {
     return {
       files: new Map([...files].sort(([a], [b]) => (a < b ? -1 : 1))),
       findings: [...findings, ...bundled.findings],
+      inputs: [...bundled.inputs, ...[...documents.keys()].map((name) => join(library.root, name))],
     };
   }
 

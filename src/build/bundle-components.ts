@@ -15,6 +15,7 @@ import type { Finding } from '../findings/finding.js';
 import { report } from '../findings/report.js';
 import type { LibraryElement } from '../library/library-element.js';
 import { slashed, type Library } from '../library/open-library.js';
+import { bundledFrom } from '../system/bundled-from.js';
 import { toolFile } from '../system/tool-files.js';
 
 /** The components of a library as they lie in its package. */
@@ -30,6 +31,8 @@ export interface BundledComponents {
   /** Frameworks that consumers bring along. */
   shared: InstalledFramework[];
   installed: InstalledFramework[];
+  /** All files that they were made from, those of packages too: absolute paths. */
+  inputs: string[];
   messages: Message[];
   findings: Finding[];
 }
@@ -63,6 +66,7 @@ export class ComponentBundler {
       sources: new Map(),
       shared: [],
       installed: [],
+      inputs: [],
       messages: [],
       findings: [],
     };
@@ -127,6 +131,7 @@ export class ComponentBundler {
     const open = this.#opened(name, library.root);
     const compiled = await open.compiler.compile(own);
     bundled.messages.push(...compiled.errors);
+    bundled.inputs.push(...compiled.inputs);
     if (compiled.errors.length > 0) return;
     for (const [path, text] of compiled.modules) bundled.modules.set(path, text);
     for (const [tag, css] of compiled.css) bundled.css.set(tag, css);
@@ -140,8 +145,9 @@ export class ComponentBundler {
         open.bundle = await context(this.#options(installed, own, library, open, shares));
         open.opened = wanted;
       }
-      const { outputFiles = [] } = await open.bundle!.rebuild();
+      const { outputFiles = [], metafile } = await open.bundle!.rebuild();
       bundled.files.push(...outputFiles);
+      bundled.inputs.push(...bundledFrom(metafile!, library.root));
     } catch (error) {
       const { errors } = error as BuildFailure;
       if (!Array.isArray(errors)) throw error;
@@ -175,6 +181,7 @@ export class ComponentBundler {
       ],
       chunkNames: 'shared/[name]-[hash]',
       sourcemap: 'linked',
+      metafile: true,
       // A framework is nobody's reading, and its files would be named as this machine has them.
       minify: !shares,
       ...frameworkOptions([installed], shares),

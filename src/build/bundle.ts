@@ -5,6 +5,7 @@ import type {
   BuildContext,
   BuildFailure,
   BuildOptions,
+  BuildResult,
   Message,
   OnResolveResult,
   OutputFile,
@@ -28,6 +29,7 @@ import {
 import { emitShipped, shipElement, shipLibraryStyles, stylesModule, type ShippedElement } from './shipped.js';
 import { OutsideImports } from './outside-imports.js';
 import { bundleName } from './package-manifest.js';
+import { bundledFrom } from '../system/bundled-from.js';
 import { toolFile } from '../system/tool-files.js';
 
 /** Names by which made modules import each other while they are bundled. */
@@ -54,6 +56,13 @@ export interface Bundled {
   findings: Finding[];
   /** Frameworks of wrapped components that the package leaves to its consumers. */
   shared: readonly InstalledFramework[];
+  /** All files that were read to make them, beside those of the library that were read before: absolute paths. */
+  inputs: readonly string[];
+}
+
+/** No files, for these reasons. */
+function nothing(findings: Finding[]): Bundled {
+  return { files: new Map(), findings, shared: [], inputs: [] };
 }
 
 /** An emitted class as it lies in the package, with the styles that it was made with. */
@@ -92,11 +101,11 @@ export class Bundler {
       ...components.findings,
       ...components.messages.map((message) => toFinding(message, library)),
     ];
-    if (failed.length > 0) return { files: new Map(), findings: failed, shared: [] };
+    if (failed.length > 0) return nothing(failed);
     const elements = checked.map((element) =>
       shipElement(element, own, library.root, findings, components.css.get(element.contract.tag)),
     );
-    if (findings.length > 0) return { files: new Map(), findings, shared: [] };
+    if (findings.length > 0) return nothing(findings);
     const styles = own.sheets.length > 0 ? stylesModule(own, RUNTIME) : undefined;
     const files: Bundled['files'] = new Map();
     const runtime = new Set(['define', ...(styles?.runtime ?? [])]);
@@ -123,14 +132,17 @@ export class Bundler {
     this.#sources = { library, elements: byTag, classes, core, passing, styles: styles?.code, components };
     this.#outside.begin(library.root);
     try {
-      for (const file of [...components.files, ...(await this.#build())])
+      const inputs = [...components.inputs];
+      const made = await this.#build();
+      for (const { metafile } of made) inputs.push(...bundledFrom(metafile!, library.root));
+      for (const file of [...components.files, ...made.flatMap(({ outputFiles }) => outputFiles ?? [])])
         files.set(slashed(relative(join(library.root, 'out'), file.path)), this.#finish(file, library));
       const found = withSeverities(this.#outside.findings(), library);
-      return { files, findings: found, shared: components.shared };
+      return { files, findings: found, shared: components.shared, inputs };
     } catch (error) {
       const { errors } = error as BuildFailure;
       if (!Array.isArray(errors)) throw error;
-      return { files: new Map(), findings: errors.map((message) => toFinding(message, library)), shared: [] };
+      return nothing(errors.map((message) => toFinding(message, library)));
     }
   }
 
@@ -158,7 +170,7 @@ export class Bundler {
   }
 
   /** Builds what is open, opened anew if other files than the last time are to be made. */
-  async #build(): Promise<OutputFile[]> {
+  async #build(): Promise<BuildResult[]> {
     const bundles = this.#wanted();
     const wanted = JSON.stringify(bundles);
     if (wanted !== this.#opened) {
@@ -186,8 +198,7 @@ export class Bundler {
       );
       this.#opened = wanted;
     }
-    const results = await Promise.all(this.#bundles.map((bundle) => bundle.rebuild()));
-    return results.flatMap(({ outputFiles }) => outputFiles ?? []);
+    return Promise.all(this.#bundles.map((bundle) => bundle.rebuild()));
   }
 
   /** The runtime; what stands beside it, and says where the runtime is; and everything in one file. */
@@ -200,6 +211,7 @@ export class Bundler {
       write: false,
       target: 'es2022',
       sourcemap: 'linked',
+      metafile: true,
       charset: 'utf8',
       logLevel: 'silent',
       legalComments: 'none',

@@ -1,17 +1,25 @@
 import { brotliCompress } from 'node:zlib';
 import { promisify } from 'node:util';
-import { findFramework } from '../components/find-framework.js';
+import { mkdir, readFile } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+import { findFramework, type InstalledFramework } from '../components/find-framework.js';
 import { wrappedFramework } from '../components/index.js';
 import { componentElements } from '../components/compile-components.js';
 import type { LibraryElement } from '../library/library-element.js';
 import { frameworkOptions, packagedComponents } from './bundle-components.js';
 import { MEASURED_BUILD } from './measured-build.js';
+import { cacheFolder, contentKey } from '../system/cache.js';
+import { toolKey } from '../system/tool-key.js';
+import { writeWhole } from '../system/write-whole.js';
 
 /** What a framework costs the consumers of a package, and what it would cost otherwise; in bytes, minified and compressed with Brotli. */
-export interface FrameworkSize {
+export interface FrameworkSize extends Weights {
   title: string;
   version: string;
   choice: 'bundled' | 'shared';
+}
+
+interface Weights {
   /** With the framework, as the one file has it. */
   bundled: number;
   /** Without it: what mounts components. */
@@ -20,39 +28,70 @@ export interface FrameworkSize {
 
 const compress = promisify(brotliCompress);
 
-/** Measures each framework that a library's elements wrap components of. */
+/** Measures each framework that a library's elements wrap components of, once for each of its versions. */
 export async function frameworkSizes(
   root: string,
   elements: readonly Pick<LibraryElement, 'contract' | 'folder'>[],
 ): Promise<FrameworkSize[]> {
   const groups = [...componentElements(elements)];
+  const tool = await toolKey();
   const sizes = await Promise.all(
     groups.map(async ([name, own]): Promise<FrameworkSize | undefined> => {
       const installed = findFramework(wrappedFramework(name), root);
       if ('missing' in installed) return undefined;
-      const measure = async (outside: boolean): Promise<number> => {
-        const { build } = await import('esbuild');
-        const { outputFiles } = await build({
-          absWorkingDir: root,
-          entryPoints: [{ in: `../shared/${name}.js`, out: 'measured' }],
-          outdir: 'out',
-          ...MEASURED_BUILD,
-          ...frameworkOptions([installed]),
-          plugins: [
-            packagedComponents(
-              () => new Map(),
-              () => [installed],
-              root,
-              outside,
-            ),
-          ],
-        });
-        return (await compress(outputFiles[0]!.contents)).length;
-      };
-      const [bundled, shared] = await Promise.all([measure(false), measure(true)]);
+      const { framework, version, from } = installed;
+      const path = join(cacheFolder(), 'frameworks', `${contentKey(name, version, from, tool)}.json`);
+      const weights = (await recall(path)) ?? (await measureAndRemember(installed, root, path));
       const choice = own.some(({ component }) => component.shared) ? 'shared' : 'bundled';
-      return { title: installed.framework.title, version: installed.version, choice, bundled, shared };
+      return { title: framework.title, version, choice, ...weights };
     }),
   );
   return sizes.filter((size) => size !== undefined);
+}
+
+async function recall(path: string): Promise<Weights | undefined> {
+  try {
+    const { bundled, shared } = JSON.parse(await readFile(path, 'utf8')) as Weights;
+    return Number.isInteger(bundled) && Number.isInteger(shared) ? { bundled, shared } : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+async function measureAndRemember(
+  installed: InstalledFramework,
+  root: string,
+  path: string,
+): Promise<Weights> {
+  const [bundled, shared] = await Promise.all([
+    measure(installed, root, false),
+    measure(installed, root, true),
+  ]);
+  try {
+    await mkdir(dirname(path), { recursive: true });
+    await writeWhole(path, JSON.stringify({ bundled, shared }));
+  } catch {
+    // It is measured again.
+  }
+  return { bundled, shared };
+}
+
+async function measure(installed: InstalledFramework, root: string, outside: boolean): Promise<number> {
+  const { build } = await import('esbuild');
+  const { outputFiles } = await build({
+    absWorkingDir: root,
+    entryPoints: [{ in: `../shared/${installed.framework.name}.js`, out: 'measured' }],
+    outdir: 'out',
+    ...MEASURED_BUILD,
+    ...frameworkOptions([installed]),
+    plugins: [
+      packagedComponents(
+        () => new Map(),
+        () => [installed],
+        root,
+        outside,
+      ),
+    ],
+  });
+  return (await compress(outputFiles[0]!.contents)).length;
 }

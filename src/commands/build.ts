@@ -24,6 +24,10 @@ export default class Build extends BaseCommand {
   static override flags = {
     library: libraryFlag,
     watch: Flags.boolean({ description: 'Build again after every change.' }),
+    again: Flags.boolean({
+      description: 'Make everything anew, whatever is remembered.',
+      exclusive: ['watch'],
+    }),
   };
 
   override async run(): Promise<void> {
@@ -37,7 +41,7 @@ export default class Build extends BaseCommand {
       await builder.close();
       return;
     }
-    const { analysis, built } = await buildFrom(flags.library);
+    const { analysis, built } = await buildFrom(flags.library, flags.again);
     await writeAndShow(analysis, built, flags.json);
     if (built.files.size === 0) process.exitCode = EXIT.problems;
   }

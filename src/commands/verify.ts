@@ -93,7 +93,9 @@ export default class Verify extends BaseCommand {
         ? await watchVerify(flags.library, run)
         : flags.merge
           ? await mergeVerify((await openFrom(flags.library)).analysis(), flags.merge, run)
-          : await buildFrom(flags.library).then(({ analysis, built }) => runVerify(analysis, built, run));
+          : await buildFrom(flags.library, flags.again).then(({ analysis, built }) =>
+              runVerify(analysis, built, run),
+            );
     if (status !== EXIT.fine) process.exitCode = status;
   }
 }

@@ -5,6 +5,7 @@ import { componentOf, type ComponentImplementation } from '../contract/implement
 import { hostTools } from '../hosts/host-tools.js';
 import type { LibraryElement } from '../library/library-element.js';
 import { slashed } from '../library/open-library.js';
+import { bundledFrom } from '../system/bundled-from.js';
 import { compileScss, ScssProblem } from '../library/scss.js';
 import { quoted } from '../syntax/literal.js';
 import { readFile } from 'node:fs/promises';
@@ -18,6 +19,8 @@ export interface CompiledComponents {
   css: Map<string, string>;
   /** Files that each was made from, by tag: paths from the library's root, those of other packages left out. */
   files: Map<string, string[]>;
+  /** All files that they were made from, those of packages too: absolute paths. */
+  inputs: string[];
   errors: Message[];
 }
 
@@ -73,6 +76,8 @@ export function componentTools(root: string): ComponentTools {
 export class ComponentCompiler {
   #context: BuildContext | undefined;
   #opened = '';
+  /** Style sheets that others import, of which the bundler knows nothing. */
+  readonly #styles = new Set<string>();
 
   constructor(
     readonly root: string,
@@ -84,6 +89,7 @@ export class ComponentCompiler {
       modules: new Map(),
       css: new Map(),
       files: new Map(),
+      inputs: [],
       errors: [],
     };
     const wanted = JSON.stringify(elements);
@@ -95,6 +101,7 @@ export class ComponentCompiler {
     }
     try {
       const { outputFiles = [], metafile } = await this.#context!.rebuild();
+      compiled.inputs = [...bundledFrom(metafile!, this.root), ...this.#styles];
       const texts = new Map(outputFiles.map(({ path, text }) => [this.#inPackage(path), text]));
       for (const [path, text] of texts) if (path.endsWith('.js')) compiled.modules.set(path, text);
       for (const { tag } of elements) {
@@ -158,7 +165,12 @@ export class ComponentCompiler {
       ...(framework.jsxImportSource ? { jsxImportSource: framework.jsxImportSource } : {}),
       conditions: [...(framework.conditions ?? []), 'module', 'browser'],
       loader: Object.fromEntries(TAKEN_IN.map((ending): [string, Loader] => [`.${ending}`, 'dataurl'])),
-      plugins: [entries(root, elements), outside(framework), ...framework.plugins(tools), scss(root)],
+      plugins: [
+        entries(root, elements),
+        outside(framework),
+        ...framework.plugins(tools),
+        scss(root, this.#styles),
+      ],
     };
   }
 }
@@ -202,14 +214,16 @@ function outside({ owns }: WrappedFramework): Plugin {
   };
 }
 
-function scss(root: string): Plugin {
+/** Compiles style in SCSS; what it imports is added to `imported`. */
+function scss(root: string, imported: Set<string>): Plugin {
   return {
     name: 'component-scss',
     setup: (build) => {
       build.onLoad({ filter: /\.s[ac]ss$/ }, async ({ path }) => {
         const file = slashed(relative(root, path));
         try {
-          const { text } = await compileScss({ file, text: await readFile(path, 'utf8') }, root);
+          const { text, imports } = await compileScss({ file, text: await readFile(path, 'utf8') }, root);
+          for (const one of imports ?? []) imported.add(one);
           return { contents: text, loader: /\.module\./.test(basename(path)) ? 'local-css' : 'css' };
         } catch (error) {
           if (!(error instanceof ScssProblem)) throw error;

@@ -9,6 +9,8 @@ export interface StyleFile extends SourceFile {
   map?: string;
   /** What the author wrote, where `text` was compiled from it. */
   source?: string;
+  /** Absolute paths of the files that it imports, where it was compiled. */
+  imports?: string[];
 }
 
 /** The files of one element; only the contract is always there. */

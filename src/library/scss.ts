@@ -21,7 +21,7 @@ interface Sass {
       sourceMap: boolean;
       style: 'expanded';
     },
-  ): { css: string; sourceMap?: object };
+  ): { css: string; sourceMap?: object; loadedUrls: URL[] };
 }
 
 /** Why a style in SCSS could not be compiled. */
@@ -68,14 +68,15 @@ export async function compileScss({ file, text }: SourceFile, root: string): Pro
   }
   try {
     const importer = inside(root);
-    const { css, sourceMap } = sass.compileString(text, {
+    const { css, sourceMap, loadedUrls } = sass.compileString(text, {
       url,
       importer,
       importers: [importer],
       sourceMap: true,
       style: 'expanded',
     });
-    return { file, text: css, map: JSON.stringify(sourceMap), source: text };
+    const imports = loadedUrls.filter(({ href }) => href !== url.href).map((one) => fileURLToPath(one));
+    return { file, text: css, map: JSON.stringify(sourceMap), source: text, imports };
   } catch (error) {
     const { sassMessage, message, span } = error as Error & {
       sassMessage?: string;

@@ -9,7 +9,7 @@ export function keep(parent: Node): () => void {
   const root = parent.getRootNode() as Document | ShadowRoot;
   const active = root.activeElement as (HTMLElement & Partial<Written>) | null;
   const focused = active && parent.contains(active) ? active : null;
-  const selection = focused && selectionOf(focused);
+  const selection = focused ? selectionOf(focused) : [];
   const scrolled: [element: Element, left: number, top: number][] = [];
   if (!('moveBefore' in parent)) {
     for (const element of (parent as Element).querySelectorAll('*')) {
@@ -21,18 +21,15 @@ export function keep(parent: Node): () => void {
     for (const [element, left, top] of scrolled) element.scrollTo({ left, top, behavior: 'instant' });
     if (!focused?.isConnected) return;
     if (root.activeElement !== focused) focused.focus({ preventScroll: true });
-    const now = selection && selectionOf(focused);
-    if (now && selection.some((part, place) => part !== now[place]))
-      (focused as Written).setSelectionRange(...selection);
+    const now = selectionOf(focused);
+    if (selection.some((part, place) => part !== now[place]))
+      (focused as Written).setSelectionRange(...(selection as Selected));
   };
 }
 
-/** Where the selection of a control begins and ends, and its direction; null where it has none. */
-function selectionOf(
-  control: Partial<Written>,
-): [number, number, 'forward' | 'backward' | 'none' | undefined] | null {
-  const { selectionStart: start, selectionEnd: end, selectionDirection } = control;
-  return typeof start === 'number' && typeof end === 'number'
-    ? [start, end, selectionDirection ?? undefined]
-    : null;
+type Selected = [start: number, end: number, direction: 'forward' | 'backward' | 'none'];
+
+/** Where the selection of a control begins and ends, and its direction; nothing in all three places where it has none. */
+function selectionOf({ selectionStart, selectionEnd, selectionDirection }: Partial<Written>): unknown[] {
+  return [selectionStart, selectionEnd, selectionDirection];
 }

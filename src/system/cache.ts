@@ -8,6 +8,11 @@ export function cacheFolder(): string {
   return own || join(shared || join(homedir(), '.cache'), 'lastwright');
 }
 
+/** Where the cache keeps something of one kind about a library, whose root it is. */
+export function cachedAbout(kind: 'checks' | 'builds', root: string): string {
+  return join(cacheFolder(), kind, `${contentKey(root)}.json`);
+}
+
 /** A short name for content, the same for the same content. */
 export function contentKey(...parts: readonly string[]): string {
   return createHash('sha256').update(parts.join('\0')).digest('hex').slice(0, 20);

@@ -29,6 +29,8 @@ const require = createRequire(import.meta.url);
 export interface CheckedTypes {
   findings: Finding[];
   unchecked: string | undefined;
+  /** Files that TypeScript looked at, by absolute paths. */
+  files: string[];
 }
 
 /** Gives what is known of a folder's element, and the contracts that its view may refer to. */
@@ -53,9 +55,11 @@ export async function checkTypes(
   writeTypeFiles(root, traits.files);
   const program = joinPrograms([elements, traits.program]);
   const again = writeProgram(root, program);
-  if (program.views.length + program.behaviors.length === 0) return { findings: [], unchecked: undefined };
+  if (program.views.length + program.behaviors.length === 0)
+    return { findings: [], unchecked: undefined, files: [] };
   const compiler = await findCompiler();
-  if (!compiler) return { findings: [], unchecked: 'TypeScript has no compiler for this machine.' };
+  if (!compiler)
+    return { findings: [], unchecked: 'TypeScript has no compiler for this machine.', files: [] };
   const { output, ended } = await run(
     compiler,
     [
@@ -63,20 +67,23 @@ export async function checkTypes(
       join(root, TYPES_FOLDER, 'tsconfig.json'),
       '--pretty',
       'false',
+      '--listFiles',
       ...checkers(),
       ...(again ? [] : ONCE),
     ],
     root,
     gently,
   );
-  const diagnostics = parseDiagnostics(output, root);
+  const { diagnostics, files, rest } = parseOutput(output, root);
   if (diagnostics.length === 0 && ended !== 0) {
     return {
       findings: [],
-      unchecked: `TypeScript did not come to an end: ${output.trim().split('\n')[0] ?? ended}`,
+      unchecked: `TypeScript did not come to an end: ${rest.split('\n')[0] || ended}`,
+      files,
     };
   }
-  return { findings: toFindings(diagnostics, program, new Places(library, lookUp)), unchecked: undefined };
+  const findings = toFindings(diagnostics, program, new Places(library, lookUp));
+  return { findings, unchecked: undefined, files };
 }
 
 /** Looks up where generated code comes from. */
@@ -164,11 +171,21 @@ interface Diagnostic {
   message: string;
 }
 
-function parseDiagnostics(output: string, root: string): Diagnostic[] {
-  return readTypeScriptOutput(output).diagnostics.map(({ path, ...diagnostic }) => ({
-    file: slashed(isAbsolute(path) ? relative(root, path) : path),
-    ...diagnostic,
-  }));
+/** What TypeScript has against files, the files that it looked at, and whatever else it says. */
+function parseOutput(
+  output: string,
+  root: string,
+): { diagnostics: Diagnostic[]; files: string[]; rest: string } {
+  const { diagnostics, rest } = readTypeScriptOutput(output);
+  const lines = rest.split('\n');
+  return {
+    diagnostics: diagnostics.map(({ path, ...diagnostic }) => ({
+      file: slashed(isAbsolute(path) ? relative(root, path) : path),
+      ...diagnostic,
+    })),
+    files: lines.filter(isAbsolute),
+    rest: lines.filter((line) => !isAbsolute(line)).join('\n'),
+  };
 }
 
 function toFindings(diagnostics: readonly Diagnostic[], program: TypedProgram, places: Places): Finding[] {

@@ -1,18 +1,8 @@
-import { readdir, readFile } from 'node:fs/promises';
-import { dirname, join, posix } from 'node:path';
+import { posix } from 'node:path';
 import { parseSync } from 'oxc-parser';
 import { contentKey } from '../system/cache.js';
-import { toolFile } from '../system/tool-files.js';
 import { moduleRequests } from '../syntax/module-requests.js';
 import type { ElementFacts } from './facet.js';
-
-/** A short name for this version of the tool: of what it is made of, and of what it runs in pages. */
-export async function toolKey(): Promise<string> {
-  const probes = toolFile('probes.js');
-  const made = await readdir(join(dirname(dirname(probes)), 'shared')).catch(() => []);
-  // Their names are made of their content.
-  return contentKey(...made.sort(), await readFile(probes, 'utf8'));
-}
 
 /** Finds what each element of a package is made of: its registering module and all that this one imports. */
 export class BuiltCode {

@@ -18,6 +18,8 @@ export interface ReadingOutput {
   /** What is known of each component, in their order. */
   components: (ComponentFacts | NoFacts)[];
   types: ReadTypes;
+  /** Files that TypeScript looked at to read the components. */
+  files: string[];
 }
 
 const READER = join(TOOL_ROOT, 'dist', 'component-reader.js');

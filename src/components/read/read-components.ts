@@ -19,6 +19,12 @@ export interface NamedComponent {
   exported: string;
 }
 
+/** What was read of components, in their order, and the files that TypeScript looked at for it. */
+export interface ReadComponents {
+  components: (ComponentFacts | NoFacts)[];
+  files: string[];
+}
+
 /**
  * Reads components of one project, all with the types that they have there. TypeScript is asked once for all of one
  * framework; nothing of them is run.
@@ -26,8 +32,9 @@ export interface NamedComponent {
 export async function readComponents(
   root: string,
   components: readonly NamedComponent[],
-): Promise<(ComponentFacts | NoFacts)[]> {
+): Promise<ReadComponents> {
   const results: (ComponentFacts | NoFacts)[] = [];
+  const files = new Set<string>();
   const frameworks = new Set(components.map(({ framework }) => framework));
   for (const framework of frameworks) {
     const own = components.flatMap((one, place) => (one.framework === framework ? [{ one, place }] : []));
@@ -35,16 +42,18 @@ export async function readComponents(
       root,
       framework,
       own.map(({ one }) => one),
+      files,
     );
     own.forEach(({ place }, index) => (results[place] = read[index]!));
   }
-  return results;
+  return { components: results, files: [...files] };
 }
 
 async function readFramework(
   root: string,
   framework: NamedComponent['framework'],
   components: readonly NamedComponent[],
+  files: Set<string>,
 ): Promise<(ComponentFacts | NoFacts)[]> {
   const tools = componentTools(root);
   const plans = await Promise.all(
@@ -63,6 +72,7 @@ async function readFramework(
   try {
     return plans.map((plan) => ('finish' in plan ? finish(plan, program) : plan));
   } finally {
+    for (const path of program.read) files.add(path);
     program.close();
   }
 }

@@ -9,7 +9,7 @@ process.once('message', (input: ReadingInput) => {
 
 async function read({ root, components, types }: ReadingInput): Promise<ReadingOutput> {
   return {
-    components: await readComponents(root, components),
+    ...(await readComponents(root, components)),
     types: types.length > 0 ? readTypes(root, types) : { types: [], definitions: {} },
   };
 }

@@ -21,6 +21,8 @@ export type MadeModules = ReadonlyMap<string, string>;
 export class TypeProgram {
   readonly #api: API;
   readonly #project: Project;
+  /** Files that TypeScript read, and those that it asked for in vain; those that were made up aside. */
+  readonly read = new Set<string>();
 
   /** `made` are texts by path; they are seen as if they lay there. */
   constructor(root: string, made: MadeModules, jsxImportSource: string) {
@@ -53,7 +55,11 @@ export class TypeProgram {
     this.#api = new API({
       cwd: root,
       fs: {
-        readFile: (path) => texts.get(path),
+        readFile: (path) => {
+          const text = texts.get(path);
+          if (text === undefined) this.read.add(path);
+          return text;
+        },
         fileExists: (path) => (texts.has(path) ? true : undefined),
         directoryExists: (path) =>
           [...texts.keys()].some((one) => dirname(one) === path) ? true : undefined,

@@ -1,0 +1,268 @@
+import {
+  appendFileSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  utimesSync,
+  writeFileSync,
+} from 'node:fs';
+import { join } from 'node:path';
+import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import {
+  lastwright,
+  linkOnly,
+  linkPackages,
+  readTree,
+  scratchFolder,
+  writeFiles,
+  type CliResult,
+} from './helpers.js';
+
+const WORDS = `export const greet = (name: string): string => 'Ahoy ' + name;\n`;
+const FILES = {
+  'project/package.json': JSON.stringify({ name: 'quayside', version: '1.0.0', type: 'module' }),
+  'project/README.md': '# Quayside\n',
+  'project/node_modules/knots/package.json': JSON.stringify({
+    name: 'knots',
+    version: '1.0.0',
+    main: 'index.js',
+  }),
+  'project/node_modules/knots/index.js': `module.exports = 'reef';\n`,
+  'project/lastwright.yaml': 'library: 1\nseverity: { behavior/outside: off }\n',
+  'project/shared/words.ts': WORDS,
+  'outside/tide.ts': `export interface Tide { height: number }\nexport const lowest = 1;\n`,
+  'project/elements/quay-mast/quay-mast.contract.yaml': `contract: 1
+tag: quay-mast
+summary: A mast with a flag.
+properties:
+  label: { type: string, description: What the flag says. }
+`,
+  'project/elements/quay-mast/quay-mast.html': `<p>{label} {knot()}</p>\n`,
+  'project/elements/quay-mast/quay-mast.ts': `import { greet } from '../../shared/words.js';
+import knots from 'knots';
+import { lowest } from '../../../outside/tide.js';
+import type { Tide } from '../../../outside/tide.js';
+export const knot = (): string => greet(knots) + lowest + tide.height;
+const tide: Tide = { height: 1 };
+`,
+  'project/elements/quay-mast/quay-mast.scss': `@use '../../shared/colors';\n:host { display: block; }\np { color: colors.$flag; }\n`,
+  'project/shared/_colors.scss': '$flag: #a00;\n',
+};
+
+/** A configuration of TypeScript under which packages without types are an error, or none. */
+const configured = (noImplicitAny: boolean): string =>
+  JSON.stringify({
+    compilerOptions: { target: 'ES2022', lib: ['ES2023', 'DOM', 'DOM.Iterable'], noImplicitAny },
+  });
+
+let folder: string;
+let library: string;
+let cache: string;
+
+function build(...flags: string[]): Promise<CliResult> {
+  return lastwright(['build', '--library', library, ...flags], { env: { LASTWRIGHT_CACHE: cache } });
+}
+
+/** When the memory was written: a build that is recalled leaves it as it is. */
+function written(): number {
+  const builds = join(cache, 'builds');
+  const [name] = readdirSync(builds);
+  return statSync(join(builds, name!)).mtimeMs;
+}
+
+const at = (path: string): string => join(folder, path);
+
+describe('a build that is remembered', () => {
+  beforeAll(() => {
+    folder = scratchFolder();
+    library = join(folder, 'project');
+    cache = scratchFolder();
+  });
+
+  beforeEach(async () => {
+    for (const name of ['project', 'outside']) rmSync(at(name), { recursive: true, force: true });
+    writeFiles(FILES, folder);
+    linkOnly(library, ['sass', 'immutable', 'source-map-js', 'chokidar', 'readdirp']);
+    // Files were there before, as they are when people build.
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    const { status, stdout } = await build();
+    expect(stdout).not.toMatch(/error|warning/);
+    expect(status).toBe(0);
+  }, 60_000);
+
+  it('is taken again as long as nothing has changed', async () => {
+    const before = written();
+    const first = readTree(join(library, 'dist'));
+    rmSync(join(library, 'dist'), { recursive: true });
+    // What was only written anew, with the same content, is the same.
+    utimesSync(at('project/shared/words.ts'), new Date(), new Date());
+    const { status } = await build();
+    expect(status).toBe(0);
+    expect(readTree(join(library, 'dist'))).toEqual(first);
+    expect(written()).toBe(before);
+    await build('--again');
+    expect(written()).toBeGreaterThan(before);
+    expect(readTree(join(library, 'dist'))).toEqual(first);
+  });
+
+  it.each<[string, () => void, RegExp]>([
+    ['its view', () => writeFileSync(at('project/elements/quay-mast/quay-mast.html'), '<b>Pier</b>'), /Pier/],
+    [
+      'a module that its behavior imports',
+      () => writeFileSync(at('project/shared/words.ts'), WORDS.replace('Ahoy', 'Avast')),
+      /Avast/,
+    ],
+    [
+      'a module outside of the library',
+      () => appendFileSync(at('outside/tide.ts'), '// Higher.\nexport const highest = 9;\n'),
+      /highest|Higher|Ahoy/,
+    ],
+    [
+      'a package',
+      () => writeFileSync(at('project/node_modules/knots/index.js'), `module.exports = 'bowline';\n`),
+      /bowline/,
+    ],
+    [
+      'a package that lies nearer',
+      () =>
+        writeFiles(
+          {
+            'project/elements/node_modules/knots/package.json': '{"name":"knots","main":"index.js"}',
+            'project/elements/node_modules/knots/index.js': `module.exports = 'sheet bend';\n`,
+          },
+          folder,
+        ),
+      /sheet bend/,
+    ],
+    [
+      'a file that is found before another one',
+      () => writeFiles({ 'project/shared/words.js': `export const greet = () => 'Hello';\n` }, folder),
+      /Ahoy|Hello/,
+    ],
+    [
+      'a partial of its style',
+      () => writeFileSync(at('project/shared/_colors.scss'), '$flag: #00b;\n'),
+      /#00b/,
+    ],
+    [
+      'the version of the package',
+      () =>
+        writeFileSync(at('project/package.json'), FILES['project/package.json'].replace('1.0.0', '1.1.0')),
+      /"version": "1\.1\.0"/,
+    ],
+    ['its documents', () => writeFileSync(at('project/LICENSE'), 'Free as the sea.\n'), /Free as the sea/],
+  ])('is made anew if %s changes', async (_, change, expected) => {
+    const before = written();
+    change();
+    const { status, stdout } = await build();
+    expect(stdout).not.toMatch(/error/);
+    expect(status).toBe(0);
+    expect(written()).toBeGreaterThan(before);
+    const made = readTree(join(library, 'dist'));
+    expect(Object.values(made).join('\n')).toMatch(expected);
+    await build('--again');
+    expect(readTree(join(library, 'dist'))).toEqual(made);
+  });
+
+  it.each<[string, () => void]>([
+    [
+      'a type that only types are imported of',
+      () =>
+        writeFileSync(
+          at('outside/tide.ts'),
+          'export interface Tide { height: string }\nexport const lowest = 1;\n',
+        ),
+    ],
+    [
+      'a configuration of TypeScript that is new',
+      () =>
+        writeFiles(
+          {
+            'project/tsconfig.json': '{ "extends": "./base.json" }',
+            'project/base.json': configured(true),
+          },
+          folder,
+        ),
+    ],
+    ['a module that is gone', () => rmSync(at('project/shared/words.ts'))],
+  ])('does not hide the error that comes with %s', async (_, change) => {
+    change();
+    const { status, stdout } = await build();
+    expect(stdout).toMatch(/error/);
+    expect(status).toBe(1);
+  });
+
+  it('sees a configuration change that another one extends', async () => {
+    writeFiles(
+      {
+        'project/tsconfig.json': '{ "extends": "./base.json" }',
+        'project/base.json': configured(false),
+      },
+      folder,
+    );
+    expect((await build()).status).toBe(0);
+    writeFileSync(at('project/base.json'), configured(true));
+    expect((await build()).status).toBe(1);
+  });
+
+  it('is no memory if the file is damaged', async () => {
+    const [name] = readdirSync(join(cache, 'builds'));
+    const path = join(cache, 'builds', name!);
+    writeFileSync(path, readFileSync(path, 'utf8').replace('Ahoy', 'Oops'));
+    expect((await build()).status).toBe(0);
+    expect(Object.values(readTree(join(library, 'dist'))).join('')).not.toContain('Oops');
+  });
+
+  it('gives back the types that editors read', async () => {
+    const types = join(library, '.lastwright/types');
+    rmSync(types, { recursive: true });
+    await build();
+    expect(readdirSync(types)).toContain('tsconfig.json');
+  });
+});
+
+describe('a remembered build with a wrapped component', () => {
+  it('is made anew if what the component imports changes, its types too', async () => {
+    cache = scratchFolder();
+    library = writeFiles({
+      'lastwright.yaml': 'library: 1\n',
+      'package.json': '{ "name": "quayside", "version": "1.0.0", "type": "module" }',
+      'elements/quay-tide/quay-tide.contract.yaml': `contract: 1
+tag: quay-tide
+summary: The tide.
+wraps: { react: ./Tide.tsx, export: Tide }
+properties:
+  height: { type: number, description: In meters. }
+`,
+      'elements/quay-tide/Tide.tsx': `import type { Props } from './props';
+import { unit } from './unit';
+import './tide.scss';
+export function Tide({ height }: Props) { return <p>{height} {unit}</p>; }
+`,
+      'elements/quay-tide/props.ts': 'export interface Props { height?: number }\n',
+      'elements/quay-tide/unit.ts': `export const unit = 'fathoms';\n`,
+      'elements/quay-tide/tide.scss': `@use './colors';\np { color: colors.$water; }\n`,
+      'elements/quay-tide/_colors.scss': '$water: #00c;\n',
+    });
+    linkPackages(library);
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    const first = await build();
+    expect([first.status, first.stdout]).toEqual([0, expect.not.stringMatching(/warning/)]);
+    const before = written();
+    expect((await build()).stdout).toBe(first.stdout);
+    expect(written()).toBe(before);
+    writeFileSync(join(library, 'elements/quay-tide/unit.ts'), `export const unit = 'meters';\n`);
+    writeFileSync(join(library, 'elements/quay-tide/_colors.scss'), '$water: #0d0;\n');
+    await build();
+    const made = Object.values(readTree(join(library, 'dist'))).join('\n');
+    expect(made).toMatch(/meters/);
+    expect(made).toMatch(/#0d0/);
+    // The component takes something that the contract does not have.
+    writeFileSync(
+      join(library, 'elements/quay-tide/props.ts'),
+      'export interface Props { height?: number; place: string }\n',
+    );
+    expect((await build()).stdout).toMatch(/place/);
+  }, 60_000);
+});
