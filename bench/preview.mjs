@@ -2,10 +2,11 @@
 // alone, in all frameworks that the demo promises, and in HTML in a library of 1,000 elements. Exit status 1 if one is over its
 // limit. The first sample of quay-berth is looked at; a picture is there two frames after the cell says that it is ready.
 import { spawn } from 'node:child_process';
-import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ENGINES } from '../dist/index.js';
+import { copyDemo } from './copy-demo.mjs';
 import { generateLibrary } from './generate.mjs';
 
 process.env.LASTWRIGHT_CHROMIUM ??= 'packaged';
@@ -13,10 +14,7 @@ const SAVES = Number(process.argv[2] ?? 15);
 const scratch = mkdtempSync(join(tmpdir(), 'lastwright-bench-'));
 const cli = join(process.cwd(), 'bin/lastwright.js');
 const demo = join(scratch, 'quayside');
-cpSync('examples/quayside', demo, {
-  recursive: true,
-  filter: (path) => !/[/\\](dist|\.lastwright)$/.test(path),
-});
+copyDemo(demo);
 const many = join(scratch, 'many');
 generateLibrary(many, 1000);
 

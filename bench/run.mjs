@@ -7,6 +7,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { brotliCompressSync } from 'node:zlib';
 import { build } from 'esbuild';
+import { copyDemo } from './copy-demo.mjs';
 
 const REPETITIONS = 7;
 const scratch = mkdtempSync(join(tmpdir(), 'lastwright-bench-'));
@@ -52,7 +53,8 @@ const tasks = {
   node: () => run(['-e', '0']),
   version: () => run([cli, '--version']),
   check: () => run([cli, 'check', '--library', library]),
-  build: () => run([cli, 'build', '--library', library]),
+  build: () => run([cli, 'build', '--again', '--library', library]),
+  rebuild: () => run([cli, 'build', '--library', library]),
   blank: () => run(['bench/blank-pages.mjs', '3']),
   warm: () => run([cli, 'verify', '--again', '--library', library]),
   cold: verifyCold,
@@ -69,6 +71,7 @@ const RATIOS = [
   ['lastwright --version', 'version', 'node -e 0', 'node', 2.5],
   ['lastwright check', 'check', '--version', 'version', undefined],
   ['lastwright build', 'build', '--version', 'version', 2.5],
+  ['lastwright build, nothing changed', 'rebuild', '--version', 'version', undefined],
   ['lastwright verify, host bundles cached', 'warm', 'browser and 3 blank pages', 'blank', 4],
   ['lastwright verify, empty cache', 'cold', 'browser and 3 blank pages', 'blank', 8],
 ];
@@ -85,10 +88,7 @@ for (const [what, name, than, base, limit] of RATIOS) {
 
 // Sizes are those of the whole demo library, whose elements share what they use.
 const sized = join(scratch, 'whole');
-cpSync('examples/quayside', sized, {
-  recursive: true,
-  filter: (path) => !/[/\\](dist|\.lastwright)$/.test(path),
-});
+copyDemo(sized);
 run([cli, 'build', '--library', sized]);
 const dist = join(sized, 'dist');
 for (const tag of SIZED) {

@@ -2,9 +2,10 @@
 // The least that verifying 100 elements could cost is loading each one's page twice and mounting its samples.
 // `node bench/verify.mjs chromium firefox webkit` compares these engines too.
 import { spawnSync } from 'node:child_process';
-import { appendFileSync, cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { appendFileSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { copyDemo } from './copy-demo.mjs';
 import { generateLibrary } from './generate.mjs';
 
 const REPETITIONS = 3;
@@ -28,10 +29,7 @@ const SAMPLES = `- sample: A free one is claimed
 for (let number = 1; number <= 100; number++)
   writeFileSync(join(many, `elements/quay-part${number}/quay-part${number}.samples.yaml`), SAMPLES);
 const demo = join(scratch, 'quayside');
-cpSync('examples/quayside', demo, {
-  recursive: true,
-  filter: (path) => !/[/\\](dist|\.lastwright)$/.test(path),
-});
+copyDemo(demo);
 
 function run(args) {
   const began = performance.now();

@@ -12,18 +12,19 @@ import { cacheFolder, contentKey } from '../system/cache.js';
 import { toolKey } from '../system/tool-key.js';
 import { writeWhole } from '../system/write-whole.js';
 
-/** What a framework costs the consumers of a package, and what it would cost otherwise; in bytes, minified and compressed with Brotli. */
-export interface FrameworkSize extends Weights {
-  title: string;
-  version: string;
-  choice: 'bundled' | 'shared';
-}
-
+/** In bytes, minified and compressed with Brotli. */
 interface Weights {
   /** With the framework, as the one file has it. */
   bundled: number;
   /** Without it: what mounts components. */
   shared: number;
+}
+
+/** What a framework costs the consumers of a package, and what it would cost otherwise. */
+export interface FrameworkSize extends Weights {
+  title: string;
+  version: string;
+  choice: 'bundled' | 'shared';
 }
 
 const compress = promisify(brotliCompress);
