@@ -2,7 +2,16 @@ import { build } from 'esbuild';
 import { existsSync, mkdirSync, symlinkSync } from 'node:fs';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { copyDemo, lastwright, readTree, REPOSITORY, scratchFolder } from './helpers.js';
+import {
+  copyDemo,
+  lastwright,
+  linkPackages,
+  readTree,
+  REPOSITORY,
+  scratchFolder,
+  writeFiles,
+} from './helpers.js';
+import { gaugeFiles } from './wrapped-components.js';
 
 let library: string;
 beforeAll(() => {
@@ -90,6 +99,39 @@ describe('a cell as a small project', () => {
       expect(outputFiles[0]!.text).toContain('quay-berth');
     },
   );
+
+  it('has the framework that a wrapped component leaves to its consumers, and only where it does', async () => {
+    const manifests = async (sharing: string) => {
+      const root = writeFiles({
+        'lastwright.yaml': 'library: 1\n',
+        'package.json': '{ "name": "gauges", "version": "1.0.0" }',
+        ...gaugeFiles('react', 'quay-react', { sharing }),
+      });
+      linkPackages(root);
+      const folder = join(scratchFolder(), 'case');
+      const { status, stderr } = await lastwright(
+        `verify --library ${root} --no-types --element quay-react --host html --facet events --case ${folder}`.split(
+          ' ',
+        ),
+      );
+      expect(status, stderr).toBe(0);
+      const files = readTree(folder);
+      return [files['package.json']!, files['element/package.json']!].map(
+        (text) => JSON.parse(text) as object,
+      );
+    };
+    const [shared, sharing] = await manifests(', framework: shared');
+    expect(shared).toMatchObject({
+      dependencies: {
+        react: expect.stringMatching(/^\^19\./) as string,
+        'react-dom': expect.stringMatching(/^\^19\./) as string,
+      },
+    });
+    expect(sharing).toMatchObject({ peerDependencies: { react: '>=19', 'react-dom': '>=19' } });
+    const [bundled, bundling] = await manifests('');
+    expect(bundled).not.toHaveProperty('dependencies.react');
+    expect(bundling).not.toHaveProperty('peerDependencies');
+  }, 120_000);
 
   it.each([
     [['--element', 'quay-menu'], /one element in one framework/],

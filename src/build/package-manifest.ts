@@ -56,13 +56,7 @@ function developmentFile(path: string, contracts: readonly Contract[]): string |
 function peers(library: Library, shared: readonly InstalledFramework[]): object {
   const used = declaringHosts(library).filter(({ declaredCode }) => declaredCode);
   const packages = used.flatMap((host) => host.packages.slice(0, 1));
-  const always = shared.flatMap(({ framework, version }) => {
-    const [major] = version.split('.');
-    const range = framework.compiled ? `^${version}` : `>=${major}`;
-    return framework.packages
-      .filter(({ name }) => framework.owns.test(name))
-      .map(({ name }) => [name, range]);
-  });
+  const always = shared.flatMap(sharedPeers);
   const optional = packages.filter(({ name }) => !always.some(([other]) => other === name));
   if (packages.length + always.length === 0) return {};
   return {
@@ -74,6 +68,13 @@ function peers(library: Library, shared: readonly InstalledFramework[]): object 
       ? { peerDependenciesMeta: Object.fromEntries(optional.map(({ name }) => [name, { optional: true }])) }
       : {}),
   };
+}
+
+/** The packages of a framework that a component shares with its consumers, and the versions of them that will do. */
+export function sharedPeers({ framework, version }: InstalledFramework): [name: string, range: string][] {
+  const [major] = version.split('.');
+  const range = framework.compiled ? `^${version}` : `>=${major}`;
+  return framework.packages.filter(({ name }) => framework.owns.test(name)).map(({ name }) => [name, range]);
 }
 
 /** The package.json of a built library. */

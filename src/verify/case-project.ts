@@ -1,4 +1,5 @@
-import { packageExports, registeringModule } from '../build/package-manifest.js';
+import { packageExports, registeringModule, sharedPeers } from '../build/package-manifest.js';
+import { componentOf } from '../contract/implementation.js';
 import type { InstalledHost } from '../hosts/find-host.js';
 import { ExampleCompiler } from '../hosts/example-compiler.js';
 import { vendorFiles } from '../hosts/vendor.js';
@@ -9,6 +10,7 @@ import { escapeMarkup } from '../syntax/markup.js';
 import { FACETS } from './facets/index.js';
 import { factsOf } from './facts.js';
 import { BuiltCode } from './rests-on.js';
+import { sharedFrameworks } from './shared-frameworks.js';
 import { VERDICT_WORDS, type VerifyResult } from './result.js';
 
 /** What a case is about. */
@@ -43,6 +45,11 @@ export async function caseProject(
     library,
     elements.map(({ contract }) => contract),
   );
+  // The framework that the element's component shares with whoever uses it.
+  const ownFramework = componentOf(element.contract)?.framework;
+  const shared = (await sharedFrameworks(library.root, elements, files)).filter(
+    ({ framework }) => framework.name === ownFramework,
+  );
   const entry = exports[`.${module.slice(library.name.length)}`]!.slice('./'.length);
   const project: Record<string, string> = {
     'README.md': readme(tag, facet, installed, results),
@@ -53,6 +60,9 @@ export async function caseProject(
         type: 'module',
         scripts: { start: 'vite', build: 'vite build' },
         dependencies: {
+          ...Object.fromEntries(
+            shared.flatMap((one) => sharedPeers(one).map(([name]) => [name, `^${one.version}`])),
+          ),
           ...(host.project
             ? Object.fromEntries(
                 host.packages.map(({ name, major }, place) => [name, place === 0 ? version : `^${major}`]),
@@ -72,6 +82,7 @@ export async function caseProject(
         version: library.version,
         type: 'module',
         exports: { [`.${module.slice(library.name.length)}`]: `./${entry}` },
+        ...(shared.length > 0 ? { peerDependencies: Object.fromEntries(shared.flatMap(sharedPeers)) } : {}),
       },
       null,
       2,
