@@ -3,7 +3,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { checkReportSchema } from '../src/index.js';
-import { copyDemo, lastwright, REPOSITORY, scratchFolder } from './helpers.js';
+import { copyDemo, lastwright, REPOSITORY, scratchFolder, writeElement } from './helpers.js';
 
 function change(folder: string, file: string, from: string, to: string): void {
   const path = join(folder, file);
@@ -128,6 +128,46 @@ describe('types for authors', () => {
       expect.stringMatching(/possibly 'undefined'/),
       expect.stringMatching(/possibly 'undefined'/),
     ]);
+  });
+
+  it('know the element at which an event is heard, and what it comes from where that can be nothing else', async () => {
+    const folder = writeElement({
+      '.contract.yaml': 'contract: 1\ntag: quay-mast\n',
+      '.html': `<input oninput="take(event.target.value)" onchange="take(event.currentTarget.value)">
+<textarea oninput="take(event.target.value)"></textarea>
+<select onchange="take(event.target.value)"><option>a</option></select>
+<dialog onclose="take(event.currentTarget.returnValue)"><button onclick="take(event.currentTarget.type)">x</button></dialog>
+<p onclick="take(event.target.value)"></p>
+<select onclick="take(event.target.value)"><option>b</option></select>
+<input onkeydown="take(event.target.valeu)">
+<input onkeydown="take(event.key + event.currentTarget.checkd)">
+`,
+      '.css': ':host { display: block; }\n',
+      '.ts': 'export function take(mast: unknown, text: string) { void text; }\n',
+    });
+    const { stdout } = await lastwright(['check', '--format', 'json', '--library', folder]);
+    const { findings } = checkReportSchema.parse(JSON.parse(stdout));
+    const told = findings.map(({ code, line, message }) => `${line} ${code} ${message}`);
+    // Of one expression both may be told: that there may be nothing, and that it has no such member.
+    expect([...new Set(told.map((one) => one.split(' ').slice(0, 2).join(' ')))]).toEqual([
+      '5 view/type',
+      '6 view/type',
+      '7 view/type',
+      '8 view/type',
+    ]);
+    expect(told.join('\n')).toMatch(/^7 .*'valeu' does not exist on type .*HTMLInputElement/m);
+    expect(told.join('\n')).toMatch(/^8 .*'checkd' does not exist on type .*HTMLInputElement/m);
+  });
+
+  it('say that what belongs to the inside is for the behavior', async () => {
+    const folder = writeElement({
+      '.contract.yaml': 'contract: 1\ntag: quay-mast\nevents: { mast-raise: {} }\n',
+      '.html': `<button onclick="emit('mast-raise')">x</button>\n`,
+    });
+    const { stdout } = await lastwright(['check', '--no-types', '--library', folder]);
+    expect(stdout).toContain(
+      `"emit" belongs to the element's inside, which only the behavior has: export a function that does it, and call that.`,
+    );
   });
 
   it('are seen by plain tsc with the configuration that init writes', async () => {

@@ -77,6 +77,12 @@ export function choose(pier, parcel) { log('emit ' + pier.emit('pier-pick', { id
   'elements/quay-form/quay-form.html': '<input value="{value}" oninput="take(event.target.value)">',
   'elements/quay-form/quay-form.ts':
     "export function take(form, text) { form.value = text; }\nexport function validity(form) { return form.value === '' ? { valueMissing: true, message: 'Say something.' } : undefined; }\n",
+  'elements/quay-gauge/quay-gauge.contract.yaml':
+    'contract: 1\ntag: quay-gauge\nproperties: { height: { type: number, default: 1, reflect: true } }\nform: { value: height }\n',
+  'elements/quay-gauge/quay-gauge.html': '<b>{height}</b>',
+  'elements/quay-flag/quay-flag.contract.yaml':
+    'contract: 1\ntag: quay-flag\nproperties: { up: { type: boolean, reflect: true } }\nform: { value: up }\n',
+  'elements/quay-flag/quay-flag.html': '<b>{up}</b>',
   'elements/quay-keep/quay-keep.contract.yaml':
     'contract: 1\ntag: quay-keep\nmethods: { keep: { parameters: [{ name: text, schema: { type: string } }] } }\nform: { value: kept }\n',
   'elements/quay-keep/quay-keep.html': '<b>{kept}</b>',
@@ -332,6 +338,34 @@ describe('docs/contract.md says of forms and of controls', () => {
     `document.body.insertAdjacentHTML('beforeend', html('<form><fieldset><quay-form name="x" value="given"></quay-form></fieldset></form>')); const form = document.forms[document.forms.length - 1]; const field = form.querySelector('quay-form');
     field.value = 'new'; const sent = new FormData(form).get('x'); form.reset(); const reset = field.value; form.querySelector('fieldset').disabled = true; await wait(); const result = [sent, reset, field.disabled]; form.remove(); return result;`,
     ['new', 'given', true],
+  );
+  states(
+    'Where the attribute follows the property, a reset goes back to what was written there last, not to what was reflected.',
+    `document.body.insertAdjacentHTML('beforeend', html('<form><quay-gauge height="2"></quay-gauge><quay-gauge></quay-gauge></form>'));
+    const form = document.forms[document.forms.length - 1]; const [written, bare] = form.querySelectorAll('quay-gauge');
+    const heights = () => [written.height, bare.height, written.getAttribute('height'), bare.getAttribute('height')];
+    const found = []; const reset = () => { form.reset(); found.push(heights()); };
+    written.height = 5; bare.height = 6; found.push(heights()); reset();
+    written.setAttribute('height', '7'); written.height = 8; bare.height = 1; reset();
+    written.removeAttribute('height'); written.height = 9; reset();
+    form.remove(); return found;`,
+    [
+      [5, 6, '5', '6'],
+      [2, 1, '2', null],
+      [7, 1, '7', null],
+      [1, 1, null, null],
+    ],
+  );
+  states(
+    'Where the attribute follows the property, a reset goes back to what was written there last',
+    `document.body.insertAdjacentHTML('beforeend', html('<form><quay-flag up></quay-flag><quay-flag></quay-flag></form>'));
+    const form = document.forms[document.forms.length - 1]; const [up, down] = form.querySelectorAll('quay-flag');
+    up.up = false; down.up = true; const before = [up.hasAttribute('up'), down.hasAttribute('up')];
+    form.reset(); const after = [up.up, down.up, up.hasAttribute('up'), down.hasAttribute('up')]; form.remove(); return [before, after];`,
+    [
+      [false, true],
+      [true, false, true, false],
+    ],
   );
   states(
     '`{ valueMissing: true, message, at }` with the standard flags and the node that the browser points at.',

@@ -92,18 +92,90 @@ properties: { amount: { type: number, default: 0 }, currency: { enum: [EUR, USD]
     '<data class="fee" value="{amount}">{amount.toFixed(2)} {currency}</data>\n',
   'elements/quay-fee/quay-fee.css':
     '.fee { color: teal; } :host-context(.dark) .fee { color: white; } :host([hidden]) { display: none; }\n',
+  // The value of a form that is reflected, a control that nobody types into, a function, cells side by side.
+  'elements/quay-sluice/quay-sluice.contract.yaml': `contract: 1
+tag: quay-sluice
+properties:
+  disabled: { type: boolean, reflect: true }
+  level: { type: number, default: 4, minimum: 0, maximum: 9, reflect: true }
+  format: { function: { parameters: [{ name: level, schema: { type: number } }], returns: { type: string } } }
+events: { level-change: { by: person, detail: { type: object, properties: { level: { type: number } }, required: [level] } } }
+form: { value: level }
+parts: { slider: What is moved, row: What is read }
+`,
+  'elements/quay-sluice/quay-sluice.html': `<input part="slider" type="range" min="0" max="9" aria-label="Level" value="{level}" disabled="{disabled}" oninput="turn(Number(event.target.value))" onblur="turn(Number(event.currentTarget.value))">
+<table><tbody><tr part="row"><td>Level</td><td>{format ? format(level) : level}</td></tr></tbody></table>
+`,
+  'elements/quay-sluice/quay-sluice.css': ':host { display: block; }\ninput { min-block-size: 24px; }\n',
+  'elements/quay-sluice/quay-sluice.ts': `import type { Inside } from './quay-sluice.contract.yaml';
+export function turn(sluice: Inside, level: number) {
+  if (level === sluice.level) return;
+  sluice.level = level;
+  sluice.emit('level-change', { level });
+}
+`,
+  'elements/quay-sluice/quay-sluice.samples.yaml': `- sample: Opened further
+  properties: { level: 2 }
+  callbacks: { format: two of nine }
+  steps:
+    - expect: { called: format, with: [2], text: { row: Level two of nine } }
+    - focus: slider
+    - press: ArrowRight
+    - expect: { event: level-change, detail: { level: 3 }, attribute: { level: '3' } }
+`,
+  // Something that goes by itself after a time.
+  'elements/quay-call/quay-call.contract.yaml': `contract: 1
+tag: quay-call
+properties:
+  open: { type: boolean, reflect: true }
+  until: { type: number, default: 0, minimum: 0, examples: [60000, 90000] }
+slots: { default: {} }
+events: { call-end: { detail: { type: object, properties: { by: { enum: [person, time] } }, required: [by] } } }
+parts: { box: What is shown }
+`,
+  'elements/quay-call/quay-call.html': `<template when="open"><div part="box" role="status"><slot></slot><button type="button" aria-label="Close" onclick="end('person')">×</button></div></template>
+`,
+  'elements/quay-call/quay-call.css':
+    ':host { display: block; }\nbutton { min-inline-size: 24px; min-block-size: 24px; }\n',
+  'elements/quay-call/quay-call.ts': `import type { Inside } from './quay-call.contract.yaml';
+const timers = new WeakMap<Inside, ReturnType<typeof setTimeout>>();
+function wait(call: Inside) {
+  clearTimeout(timers.get(call));
+  if (call.open && call.until > 0) timers.set(call, setTimeout(() => end(call, 'time'), call.until));
+}
+export const changes = { open: wait, until: wait };
+export function connected(call: Inside) {
+  wait(call);
+  return () => clearTimeout(timers.get(call));
+}
+export function end(call: Inside, by: 'person' | 'time') {
+  call.open = false;
+  call.emit('call-end', { by });
+}
+`,
+  'elements/quay-call/quay-call.samples.yaml': `- sample: Ended by hand
+  properties: { open: true }
+  slots: { default: The lock opens. }
+  steps:
+    - click: button
+    - expect: { event: call-end, detail: { by: person } }
+- sample: Ends by itself
+  properties: { open: true, until: 30 }
+  steps:
+    - expect: { event: call-end, detail: { by: time }, property: { open: false } }
+`,
 };
 
 describe('a library of sound elements from views', () => {
   it('is found sound: check says nothing, and nothing fails', async () => {
     const folder = writeFiles(LIBRARY);
     const checked = await lastwright(['check', '--library', folder]);
-    expect(checked.stdout).toContain('3 elements: 0 errors, 0 warnings');
+    expect(checked.stdout).toContain('5 elements: 0 errors, 0 warnings');
     const { stdout } = await lastwright(['verify', '--json', '--library', folder]);
     const { results } = verifyReportSchema.parse(JSON.parse(stdout));
     const failing = results.filter(({ verdict }) => verdict === 'fails');
     expect(failing.map(({ element, facet, note }) => `${element} ${facet}: ${note}`)).toEqual([]);
-    expect(new Set(results.map(({ element }) => element)).size).toBe(3);
+    expect(new Set(results.map(({ element }) => element)).size).toBe(5);
     // What made the difference was looked at.
     const seen = (element: string, facet: string): string[] =>
       results.filter((one) => one.element === element && one.facet === facet).map(({ verdict }) => verdict);
@@ -111,8 +183,14 @@ describe('a library of sound elements from views', () => {
       ['quay-basin', 'samples'],
       ['quay-mooring', 'forms'],
       ['quay-fee', 'upgrade'],
+      ['quay-sluice', 'forms'],
+      ['quay-call', 'properties'],
     ] as const)
       expect(seen(element, facet).length, `${element} ${facet}`).toBeGreaterThan(0);
+    // A function is a property like others, and nobody types into a slider.
+    expect(results.filter(({ element, verdict }) => element === 'quay-sluice' && verdict !== 'fits')).toEqual(
+      [expect.objectContaining({ facet: 'look' })],
+    );
   });
 });
 

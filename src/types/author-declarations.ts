@@ -123,6 +123,16 @@ export type StateOf<Initial extends () => object> = {
   -readonly [Name in keyof ReturnType<Initial>]: ReadOnly<ReturnType<Initial>[Name]>;
 };
 
+/** An event as it is heard at an element. */
+export type HeardAt<Heard, Tag extends keyof HTMLElementTagNameMap> = Heard & {
+  readonly currentTarget: HTMLElementTagNameMap[Tag];
+};
+
+/** The same where it can come from nothing else. */
+export type HeardFrom<Heard, Tag extends keyof HTMLElementTagNameMap> = HeardAt<Heard, Tag> & {
+  readonly target: HTMLElementTagNameMap[Tag];
+};
+
 /** What the own code of an element works with, beside its properties. */
 export interface InsideOf<Host, State, Parts, Events> {
   readonly host: Host;

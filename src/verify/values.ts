@@ -13,7 +13,7 @@ export type Values = Record<string, TwoValues | undefined>;
 
 const WORDS = ['North quay', 'South pier', 'Marigold', 'Rope', 'Salt', 'Tide table', 'Lantern', 'Anchor'];
 
-/** Makes values for every property, from the contract's schemas and from what the samples use. */
+/** Makes values for every property: the examples of its type, then what samples use, then what the type allows. */
 export function valuesOf(contract: Contract, samples: readonly Sample[]): Values {
   return Object.fromEntries(
     contract.properties.map((property) => [property.name, valuesFor(property, contract, samples)]),
@@ -33,8 +33,8 @@ function valuesFor(
     ...(steps ?? []).map((step) => step.set?.[name]),
   ]);
   const candidates = [
-    ...used,
     ...(schema.examples ?? []),
+    ...used,
     ...[0, 1, 2, 3].map((seed) => valueFrom(schema, contract.definitions, seed)),
   ].filter((value) => value !== undefined && value !== null);
   const distinct: unknown[] = [];

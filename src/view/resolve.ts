@@ -1,4 +1,5 @@
 import { LIFECYCLE_EXPORTS, type Behavior } from '../behavior/read-behavior.js';
+import { INSIDE_MEMBERS } from '../behavior/inside-members.js';
 import type { Reads } from '../behavior/reads.js';
 import type { Contract } from '../contract/model.js';
 import { nativeProperties } from '../contract/passed.js';
@@ -130,7 +131,9 @@ export class NameTable {
       problems.push({
         code: 'view/unknown-name',
         message: `The name "${free.name}" is not known in this view.`,
-        help: `${suggestion(free.name, this.known(loops), 'names')} Names come from the contract's properties and from the behavior's state and exports.`,
+        help: INSIDE_MEMBERS.has(free.name)
+          ? `"${free.name}" belongs to the element's inside, which only the behavior has: export a function that does it, and call that.`
+          : `${suggestion(free.name, this.known(loops), 'names')} Names come from the contract's properties and from the behavior's state and exports.`,
         offset,
       });
       return undefined;

@@ -348,7 +348,9 @@ class ElementEmitter {
       ...properties.flatMap((one) => this.#properties.accessors(one)),
       ...this.#methods(),
       ...this.#callbacks(),
-      ...formCallbacks(this.emission, this.source.behavior),
+      ...formCallbacks(this.emission, this.source.behavior, (property) =>
+        this.#properties.attributeText(property),
+      ),
     ];
     const [declared] = statements`export class ${className} extends ${this.#base} { ${body} }`;
     return withComment(declared!, comment(summary));

@@ -81,9 +81,7 @@ export class PropertyEmitter {
       // Whoever reads the form next gets it, before the view follows.
       ...(submits ? statements`setFormValue(insideOf(this), value);` : []),
       ...(mark ? statements`mark(this, ${mark});` : []),
-      ...(reflects
-        ? statements`reflect(this, ${literal(attribute)}, ${this.#attributeText(property)});`
-        : []),
+      ...(reflects ? statements`reflect(this, ${literal(attribute)}, ${this.attributeText(property)});` : []),
     ];
     const [getter, setter] = members`
       get ${name}() { return this.#${name}; }
@@ -121,7 +119,8 @@ export class PropertyEmitter {
     }
   }
 
-  #attributeText(property: Property): TreeNode {
+  /** The text of the attribute that a value is reflected to, from a variable `value`; null for no attribute. */
+  attributeText(property: Property): TreeNode {
     if (property.kind === 'boolean') return expression`value ? '' : null`;
     const fallback = this.#default(property);
     return fallback ? expression`value === ${fallback} ? null : value` : expression`value ?? null`;

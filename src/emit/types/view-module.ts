@@ -1,8 +1,9 @@
 import { posix } from 'node:path';
 import type { Behavior } from '../../behavior/read-behavior.js';
 import type { Contract } from '../../contract/model.js';
-import { isNativeEvent } from '../../standards/standards.js';
+import { isNativeElement, isNativeEvent } from '../../standards/standards.js';
 import { block as blockOf, call, importOf, literal, member, statements } from '../../syntax/build.js';
+import { VOID_ELEMENTS } from '../../syntax/markup.js';
 import { print, type Segment } from '../../syntax/print.js';
 import { made, type TreeNode } from '../../syntax/tree.js';
 import type { Resolved } from '../../view/resolve.js';
@@ -43,7 +44,7 @@ export interface ViewSource {
 
 /** Names that the module uses itself. */
 const OWN = new Set(
-  'List behavior called each event filled given host inside memberKey results state undefined view'.split(
+  'HeardAt HeardFrom List behavior called each event filled given host inside memberKey results state undefined view'.split(
     ' ',
   ),
 );
@@ -77,9 +78,12 @@ function typeImport(names: readonly string[], from: string): TreeNode {
   return { ...importOf(names, from), importKind: 'type' };
 }
 
-/** What all modules of views import: functions for what types alone cannot say, and one type. */
+/** What all modules of views import: functions for what types alone cannot say, and types. */
 function importsOfShared(shared: string): TreeNode[] {
-  return [importOf(['called', 'each', 'given', 'memberKey'], shared), typeImport(['List'], shared)];
+  return [
+    importOf(['called', 'each', 'given', 'memberKey'], shared),
+    typeImport(['HeardAt', 'HeardFrom', 'List'], shared),
+  ];
 }
 
 class TypeWriter {
@@ -173,16 +177,25 @@ class TypeWriter {
   }
 
   /** A handler stands in a block and not in a function, so that what conditions around it say still holds. */
-  #listener({ name: tag }: ElementNode, { type, code }: Listener): TreeNode[] {
+  #listener(node: ElementNode, { type, code }: Listener): TreeNode[] {
     if (!code) return [];
-    const known = this.contracts.get(tag)?.events.some(({ name }) => name === type);
-    const declared = known
-      ? typedStatements`const event = undefined! as CustomEvent<${this.#typesOf(tag)}.Events[${textType(type)}]>;`
-      : isNativeEvent(type)
-        ? typedStatements`const event = undefined! as HTMLElementEventMap[${textType(type)}];`
-        : typedStatements`const event = undefined! as Event;`;
+    const heard = typedStatements`const event = undefined! as ${this.#eventType(node, type)};`;
     this.#note(code);
-    return [blockOf([...declared, ...statements`void event;`, ...authorStatements(code, this.#author)])];
+    return [blockOf([...heard, ...statements`void event;`, ...authorStatements(code, this.#author)])];
+  }
+
+  /** The type of an event, with the element that it is heard at; what it comes from is told where that can be nothing else. */
+  #eventType({ name: tag, namespace, dynamic }: ElementNode, type: string): TreeNode {
+    const known = this.contracts.get(tag)?.events.some(({ name }) => name === type);
+    if (known)
+      return typeOf(typedStatements`x as CustomEvent<${this.#typesOf(tag)}.Events[${textType(type)}]>`);
+    const event = isNativeEvent(type)
+      ? typeOf(typedStatements`x as HTMLElementEventMap[${textType(type)}]`)
+      : typeOf(typedStatements`x as Event`);
+    if (namespace !== 'html' || dynamic || !isNativeElement(tag)) return event;
+    return hasNoTargetsInside(tag, type)
+      ? typeOf(typedStatements`x as HeardFrom<${event}, ${textType(tag)}>`)
+      : typeOf(typedStatements`x as HeardAt<${event}, ${textType(tag)}>`);
   }
 
   #code(resolved: Resolved): TreeNode {
@@ -193,6 +206,18 @@ class TypeWriter {
   #note({ names }: Resolved): void {
     if (names.some(({ meaning }) => meaning.kind === 'result')) this.usesResults = true;
   }
+}
+
+/** The type in an expression `x as Type`. */
+function typeOf([statement]: readonly TreeNode[]): TreeNode {
+  return (statement!.expression as TreeNode).typeAnnotation as TreeNode;
+}
+
+/** True if an event that is heard at an element can only come from it: nothing is in it, or nothing there sends such an event. */
+function hasNoTargetsInside(tag: string, type: string): boolean {
+  return (
+    VOID_ELEMENTS.has(tag) || tag === 'textarea' || (tag === 'select' && /^(?:change|input)$/.test(type))
+  );
 }
 
 /** The type of one text. */

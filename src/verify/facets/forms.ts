@@ -77,7 +77,7 @@ export const forms: Facet<Data> = {
       await tryMembership(stage),
       ...(data.button && data.takesType ? [await tryButton(stage)] : []),
       ...(data.button || data.ofState ? [] : [await tryValue(stage)]),
-      ...(data.button ? [] : [await tryTyping(stage), await tryValidity(stage)]),
+      ...(data.button ? [] : [...(await tryTyping(stage)), await tryValidity(stage)]),
       await tryFieldset(stage),
       await tryLabel(stage),
     ];
@@ -195,14 +195,15 @@ async function tryResetToAttribute(stage: FormTrial, observer: Observer): Promis
 
 const TYPED = 'input:not([type]), input[type=text], input[type=search], input[type=tel], textarea';
 
-/** What a person types is what the form gets, and what a reset takes away. */
-async function tryTyping(stage: FormTrial): Promise<Observation> {
+/** What a person types is what the form gets, and what a reset takes away; nothing of a control that is for something else. */
+async function tryTyping(stage: FormTrial): Promise<Observation[]> {
   const { form, page } = stage;
   const observer = new Observer('typing');
   const control = controlOf(stage);
-  if (!control?.matches(TYPED)) {
+  if (control && !control.matches(TYPED)) return [];
+  if (!control) {
     observer.leave('Nobody can type into it in the state that was shown first.');
-    return observer.result();
+    return [observer.result()];
   }
   const initial = entry(stage);
   control.focus();
@@ -213,7 +214,7 @@ async function tryTyping(stage: FormTrial): Promise<Observation> {
   const taken = (stage.mounted.element as unknown as Record<string, unknown>)[property?.name ?? ''];
   if (part === undefined && taken !== control.value && entry(stage) === initial) {
     observer.leave('What is typed is not the value itself; a sample can show what it brings about.');
-    return observer.result();
+    return [observer.result()];
   }
   observer.equal('type a text, read it from the form', entry(stage), control.value);
   observer.expect(
@@ -234,7 +235,7 @@ async function tryTyping(stage: FormTrial): Promise<Observation> {
     show(control.value),
     show(initial ?? ''),
   );
-  return observer.result();
+  return [observer.result()];
 }
 
 /** What is wrong with a value is told in the standard way, and with a message. */

@@ -51,15 +51,26 @@ export function calledMethods(samples: readonly Sample[]): Set<string> {
   );
 }
 
-/** For each property those that a sample expects to be another after it was set. */
+/**
+ * For each property those that a sample expects to be another after it was set; or to be another than was given, before
+ * anybody has done anything.
+ */
 export function coupledProperties(samples: readonly Sample[]): Record<string, string[]> {
   const coupled: Record<string, string[]> = {};
-  for (const { steps = [] } of samples) {
-    let set: string[] = [];
+  for (const { properties = {}, steps = [] } of samples) {
+    let set = Object.keys(properties);
+    let isChanged = (name: string, value: unknown): boolean =>
+      Object.hasOwn(properties, name) && JSON.stringify(properties[name]) !== JSON.stringify(value);
     for (const step of steps) {
       if (step.expect) {
-        for (const name of set) (coupled[name] ??= []).push(...Object.keys(step.expect.property ?? {}));
-      } else set = Object.keys(step.set ?? {});
+        const changed = Object.entries(step.expect.property ?? {}).filter(([name, value]) =>
+          isChanged(name, value),
+        );
+        for (const name of set) (coupled[name] ??= []).push(...changed.map(([other]) => other));
+      } else {
+        set = Object.keys(step.set ?? {});
+        isChanged = () => true;
+      }
     }
   }
   return coupled;

@@ -6,12 +6,14 @@ import { Observer, show } from '../observe.js';
 import { snapshotOf } from './consumer-data.js';
 import { insideOf } from './look.js';
 import { isDefault, propertiesOf, propertiesWithoutValues, type PropertyData } from './property-data.js';
+import { functionsOf, tryFunction, type FunctionData } from './function-properties.js';
 import { coupledProperties, samplesWith, type SampleData } from './plan-samples.js';
 import { runSamples } from './run-samples.js';
 
 interface Data {
   properties: PropertyData[];
   without: string[];
+  functions: FunctionData[];
   samples: SampleData[];
   definitions: Record<string, JsonSchema>;
   /** For each property those that, as a sample says, change with it. */
@@ -28,8 +30,12 @@ export const properties: Facet<Data> = {
 
   plan(facts) {
     const list = propertiesOf(facts);
-    const without = propertiesWithoutValues(facts);
-    if (list.length + without.length === 0) return { nothing: 'The contract declares no properties.' };
+    const functions = functionsOf(facts);
+    const without = propertiesWithoutValues(facts).filter(
+      (name) => !functions.some((one) => one.name === name),
+    );
+    if (list.length + without.length + functions.length === 0)
+      return { nothing: 'The contract declares no properties.' };
     const bound = list.map(({ name, attribute, first }) => ({ name, attribute, value: first }));
     const { scenes, data: samples } = samplesWith(facts, 'set');
     const { definitions } = facts.contract;
@@ -40,12 +46,19 @@ export const properties: Facet<Data> = {
         // As the framework's users write it, who know what it cannot hand over.
         known: facts.scene({ properties: bound }),
       },
-      data: { properties: list, without, samples, definitions, coupled: coupledProperties(facts.samples) },
+      data: {
+        properties: list,
+        without,
+        functions,
+        samples,
+        definitions,
+        coupled: coupledProperties(facts.samples),
+      },
     };
   },
 
   async probe(page, data) {
-    const { properties: list, without, samples } = data;
+    const { properties: list, without, functions, samples } = data;
     const results: Observation[] = [];
     const mounted = await page.mount('bound');
     for (const property of list) {
@@ -57,6 +70,7 @@ export const properties: Facet<Data> = {
       results.push(observer.result());
     }
     await mounted.unmount();
+    for (const one of functions) results.push((await tryFunction(page, one)).result());
     for (const name of without) {
       const observer = new Observer(name);
       observer.leave('No value can be made from its schema; give "examples", or use it in a sample.');
