@@ -80,6 +80,15 @@ describe('a page of a browser', () => {
     await page.close();
   });
 
+  it('has every character typed into it, also those whose codes are those of other keys', async () => {
+    await opened();
+    await page.evaluate('(document.querySelector("input").focus(), 0)', 5000);
+    const text = `5.5-#'(%&!$"*+,/:;<=>?@[]^_{|}~`;
+    await page.type(text, 5000);
+    expect(await page.evaluate('document.querySelector("input").value', 5000)).toBe(text);
+    await page.close();
+  });
+
   it('has pictures taken of it, and of a part', async () => {
     await opened();
     const part = PNG.sync.read(Buffer.from(await page.screenshot({ x: 0, y: 0, width: 40, height: 30 })));

@@ -320,7 +320,8 @@ class ChromiumPage implements Page {
   }
 
   async #key(key: string, text: string | undefined, timeout: number): Promise<void> {
-    const code = KEY_CODES[key] ?? (key.length === 1 ? key.toUpperCase().charCodeAt(0) : 0);
+    // Letters and digits have the codes of their keys; those of other characters are codes of keys such as Delete.
+    const code = KEY_CODES[key] ?? (/^[a-z\d ]$/i.test(key) ? key.toUpperCase().charCodeAt(0) : 0);
     const event = { key, windowsVirtualKeyCode: code, code: KEY_CODES[key] ? key : undefined };
     await this.#send(
       'Input.dispatchKeyEvent',

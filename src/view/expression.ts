@@ -306,7 +306,8 @@ function check(
     return false;
   };
   walk(expression.tree, (node) => {
-    if (!kinds.has(node.type) || (node.type === 'UnaryExpression' && node.operator === 'delete')) {
+    const isKept = kinds.has(node.type) || makesDateOrFormat(node);
+    if (!isKept || (node.type === 'UnaryExpression' && node.operator === 'delete')) {
       return refuse(
         node,
         'view/expression-kind',
@@ -338,13 +339,21 @@ function check(
   return sound ? expression : undefined;
 }
 
+/** True for `new Date(…)`, `new Intl.NumberFormat(…)` and the like: what writes values for people. */
+function makesDateOrFormat({ type, callee }: TreeNode): boolean {
+  if (type !== 'NewExpression') return false;
+  const { type: kind, name, object, computed } = callee as TreeNode;
+  if (kind === 'Identifier') return name === 'Date';
+  return kind === 'MemberExpression' && !computed && (object as TreeNode).name === 'Intl';
+}
+
 const WORDS: Record<string, string> = {
   AssignmentExpression: 'An assignment outside of a handler',
   AwaitExpression: '"await"',
   ClassExpression: 'A class',
   FunctionExpression: 'A function with the word "function"',
   ImportExpression: 'An import',
-  NewExpression: '"new"',
+  NewExpression: '"new" for anything but Date and what Intl has',
   TaggedTemplateExpression: 'A tagged template',
   ThisExpression: '"this"',
   UnaryExpression: '"delete"',

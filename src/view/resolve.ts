@@ -51,6 +51,7 @@ export class NameTable {
   readonly #properties: ReadonlySet<string>;
   readonly #native: ReadonlySet<string>;
   readonly #hasSlots: boolean;
+  readonly #methods: ReadonlySet<string>;
 
   constructor(
     contract: Contract,
@@ -60,6 +61,7 @@ export class NameTable {
     this.#properties = new Set(contract.properties.map(({ name }) => name));
     this.#native = new Set(Object.values(nativeProperties(contract)).map(({ property }) => property));
     this.#hasSlots = contract.slots.length > 0;
+    this.#methods = new Set(contract.methods.map(({ name }) => name));
   }
 
   /** Everything a view can name, for suggestions. */
@@ -83,6 +85,15 @@ export class NameTable {
 
   #results(): Iterable<string> {
     return this.behavior?.named.results.keys() ?? [];
+  }
+
+  /** What to do about a name that nobody has. */
+  #wayTo(name: string, loops: readonly LoopVariable[]): string {
+    if (INSIDE_MEMBERS.has(name))
+      return `"${name}" belongs to the element's inside, which only the behavior has: export a function that does it, and call that.`;
+    if (this.#methods.has(name))
+      return `"${name}" is a method of the element: export a function that calls it, as inside.host.${name}(), and call that.`;
+    return `${suggestion(name, this.known(loops), 'names')} Names come from the contract's properties and from the behavior's state and exports.`;
   }
 
   /** All meanings a name has, the nearest first; more than one (loop variables aside) is ambiguous. */
@@ -131,9 +142,7 @@ export class NameTable {
       problems.push({
         code: 'view/unknown-name',
         message: `The name "${free.name}" is not known in this view.`,
-        help: INSIDE_MEMBERS.has(free.name)
-          ? `"${free.name}" belongs to the element's inside, which only the behavior has: export a function that does it, and call that.`
-          : `${suggestion(free.name, this.known(loops), 'names')} Names come from the contract's properties and from the behavior's state and exports.`,
+        help: this.#wayTo(free.name, loops),
         offset,
       });
       return undefined;

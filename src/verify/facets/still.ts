@@ -23,20 +23,23 @@ export async function still(element: Element): Promise<() => void> {
 }
 
 /**
- * Empties what the element's content is indented with: in HTML it shows as a space beside a word, most frameworks leave it out, and
- * whoever wrote the lines did not mean it. Gives a function that puts it back.
+ * Takes away what the element's content is indented with, before and behind its texts: in HTML it shows as a space beside a word,
+ * most frameworks leave it out, and whoever wrote the lines did not mean it. Gives a function that puts it back.
  */
 export function withoutIndentation(element: Element): () => void {
-  const emptied: [node: Text, text: string][] = [];
+  const shortened: [node: Text, text: string][] = [];
   const walker = document.createTreeWalker(element, NodeFilter.SHOW_TEXT);
   for (let node = walker.nextNode() as Text | null; node; node = walker.nextNode() as Text | null)
-    if (/^\s*\n\s*$/.test(node.data) && !node.parentElement?.closest('pre, textarea'))
-      emptied.push([node, node.data]);
-  for (const [node] of emptied) node.data = '';
+    if (INDENTATION.test(node.data) && !node.parentElement?.closest('pre, textarea'))
+      shortened.push([node, node.data]);
+  for (const [node, text] of shortened) node.data = text.replaceAll(new RegExp(INDENTATION, 'g'), '');
   return () => {
-    for (const [node, text] of emptied) node.data = text;
+    for (const [node, text] of shortened) node.data = text;
   };
 }
+
+/** White space with a line break at the start or at the end of a text. */
+const INDENTATION = /^\s*\n\s*|\s*\n\s*$/;
 
 /** The shadow roots of an element and of all that is in it, closed ones too. */
 function rootsIn(element: Element): ShadowRoot[] {
