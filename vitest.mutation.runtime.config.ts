@@ -7,6 +7,7 @@ const DRIVING = [
   'runtime-openings',
   'runtime-names',
   'runtime-corners',
+  'runtime-forms',
   'platform',
   'native',
   'documented',

@@ -1,0 +1,212 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { BuiltPage } from './built-page.js';
+
+function control(tag: string, native: string, html: string): Record<string, string> {
+  return {
+    [`elements/${tag}/${tag}.contract.yaml`]: `contract: 1\ntag: ${tag}\nslots: { default: {} }\nparts: { control: {} }\npassthrough: { to: control, native: ${native} }\n`,
+    [`elements/${tag}/${tag}.html`]: html,
+  };
+}
+
+/** Elements that stand for native controls, and one with a value of its own. */
+const FILES = {
+  'lastwright.yaml': 'library: 1\n',
+  'package.json': '{ "name": "forms", "version": "1.0.0" }',
+  ...control('quay-text', 'input', '<input part="control"><slot></slot>'),
+  ...control('quay-note', 'textarea', '<textarea part="control"></textarea><slot></slot>'),
+  ...control(
+    'quay-pick',
+    'select',
+    '<select part="control"><option value="a">A</option><option value="b" selected>B</option></select><slot></slot>',
+  ),
+  ...control('quay-push', 'button', '<button part="control"><slot></slot></button>'),
+  'elements/quay-own/quay-own.contract.yaml':
+    'contract: 1\ntag: quay-own\nproperties: { value: { type: string } }\nparts: { one: {}, two: {} }\nform: { value: value }\n',
+  'elements/quay-own/quay-own.html':
+    '<p part="one"><input aria-label="One"></p><input part="two" aria-label="Two">',
+  'elements/quay-own/quay-own.ts': `export function validity({ value, parts }) {
+  if (value === 'text') return 'It is a text.';
+  if (value === 'plain') return { message: 'No flag.' };
+  if (value === 'flag') return { rangeOverflow: true, message: 'Too much.', at: parts.two };
+  return value === 'nothing' ? null : undefined;
+}
+`,
+  'elements/quay-list/quay-list.contract.yaml':
+    'contract: 1\ntag: quay-list\nproperties: { rows: { type: array, items: { type: object }, default: [] } }\n',
+  'elements/quay-list/quay-list.html':
+    '<template for-each="row of rows" key="row.id"><i>{row.name}</i></template>',
+  'elements/quay-places/quay-places.contract.yaml':
+    'contract: 1\ntag: quay-places\nproperties: { rows: { type: array, items: { type: object }, default: [] } }\n',
+  'elements/quay-places/quay-places.html': `<template for-each="row, place of rows" key="row.id + '-' + place"><i>{row.name}</i></template>`,
+};
+
+const built = new BuiltPage(FILES);
+beforeAll(() => built.start(), 60_000);
+afterAll(() => built.stop());
+
+/** Runs code in the page with what it makes in a fresh place of its own. */
+const inPlace = <Value>(markup: string, code: string) =>
+  built.run<Value>(`
+    const place = document.body.appendChild(document.createElement('div'));
+    place.innerHTML = html(${JSON.stringify(markup)});
+    const one = (selector) => place.querySelector(selector);
+    const inside = (element, selector) => element.shadowRoot.querySelector(selector);
+    const soon = () => new Promise((resolve) => setTimeout(resolve));
+    const entries = () => new URLSearchParams(new FormData(one('form'))).toString();
+    try { await soon(); ${code} } finally { place.remove(); }`);
+
+describe('an element that stands for a native control', () => {
+  it('goes back at a reset to what its control had at first', async () => {
+    const seen = await inPlace(
+      `<form><quay-text name="t" value="first"></quay-text><quay-text name="c" type="checkbox" value="on" checked></quay-text>
+       <quay-text name="d" type="checkbox" value="on"></quay-text><quay-note name="n"></quay-note><quay-pick name="p"></quay-pick></form>`,
+      `const [text, checked, clear] = place.querySelectorAll('quay-text');
+       const before = entries();
+       const change = (element, member, value) => {
+         const control = inside(element, '[part=control]');
+         control[member] = value;
+         control.dispatchEvent(new Event('input', { bubbles: true }));
+         control.dispatchEvent(new Event('change', { bubbles: true }));
+       };
+       change(text, 'value', 'typed'); change(checked, 'checked', false); change(clear, 'checked', true);
+       change(one('quay-note'), 'value', 'noted'); change(one('quay-pick'), 'value', 'a');
+       const changed = entries();
+       one('form').reset();
+       return [before, changed, entries(), inside(text, 'input').value, inside(checked, 'input').checked, inside(clear, 'input').checked, inside(one('quay-note'), 'textarea').value, inside(one('quay-pick'), 'select').value];`,
+    );
+    expect(seen).toEqual([
+      't=first&c=on&n=&p=b',
+      't=typed&d=on&n=noted&p=a',
+      't=first&c=on&n=&p=b',
+      'first',
+      true,
+      false,
+      '',
+      'b',
+    ]);
+  });
+
+  it('takes back what a browser has kept of it: a text, a choice, that a box was checked', async () => {
+    const seen = await inPlace(
+      `<form><quay-text name="t"></quay-text><quay-text name="c" type="checkbox" value="yes"></quay-text><quay-pick name="p"></quay-pick></form>`,
+      `const [text, box] = place.querySelectorAll('quay-text');
+       text.formStateRestoreCallback('kept', 'restore');
+       box.formStateRestoreCallback('yes', 'restore');
+       one('quay-pick').formStateRestoreCallback('a', 'restore');
+       const restored = entries();
+       // What is no text is no state of a control.
+       text.formStateRestoreCallback(new FormData(), 'restore');
+       document.createElement('quay-text').formStateRestoreCallback('nowhere', 'restore');
+       return [restored, entries(), inside(text, 'input').value, inside(box, 'input').checked, inside(box, 'input').value];`,
+    );
+    expect(seen).toEqual(['t=kept&c=yes&p=a', 't=kept&c=yes&p=a', 'kept', true, 'yes']);
+  });
+
+  it('submits with what the button says, and with that alone', async () => {
+    const seen = await inPlace(
+      `<form id="own"><input name="x" value="1"><quay-push name="act" value="save" formaction="/there" form="own">Save</quay-push><quay-push type="submit">Go</quay-push><quay-push name="bare">Bare</quay-push></form>`,
+      `const heard = [];
+       one('form').addEventListener('submit', (event) => {
+         event.preventDefault();
+         const { submitter } = event;
+         heard.push([submitter?.getAttributeNames().filter((name) => !['hidden', 'style'].includes(name)).sort().join(), new URLSearchParams(new FormData(one('form'), submitter)).toString(), submitter?.getAttribute('formaction') ?? null]);
+       });
+       for (const push of place.querySelectorAll('quay-push')) { inside(push, 'button').click(); await soon(); await soon(); }
+       return [heard, one('form').children.length];`,
+    );
+    expect(seen).toEqual([
+      [
+        ['formaction,name,value', 'x=1&act=save', '/there'],
+        [undefined, 'x=1', null],
+        ['name', 'x=1&bare=', null],
+      ].map(([names, data, action]) => [names ?? null, data, action]),
+      4,
+    ]);
+  });
+
+  it('has a name that follows its attribute, and the members of native controls', async () => {
+    const seen = await inPlace(
+      '<form id="f"><label for="it">Label</label><quay-own id="it"></quay-own></form>',
+      `const own = one('quay-own');
+       const names = [own.name];
+       own.name = 'ship'; names.push(own.name, own.getAttribute('name'));
+       own.name = 5; names.push(own.getAttribute('name'));
+       own.name = null; names.push(own.name, own.getAttribute('name'));
+       own.name = 'x'; own.name = undefined; names.push(own.name, own.hasAttribute('name'));
+       const members = [own.type, own.form === one('form'), own.labels.length, own.willValidate, own.checkValidity(), own.reportValidity()];
+       // A test double may stand in for what a page calls.
+       own.checkValidity = () => 'doubled';
+       const listed = []; for (const name in own) if (['name', 'type', 'validity', 'checkValidity'].includes(name)) listed.push(name);
+       return [names, members, own.checkValidity(), listed.sort()];`,
+    );
+    expect(seen).toEqual([
+      ['', 'ship', 'ship', '5', '', null, '', false],
+      ['quay-own', true, 1, true, true, true],
+      'doubled',
+      ['checkValidity', 'name', 'type', 'validity'],
+    ]);
+  });
+
+  it('says what is wrong in the standard flags', async () => {
+    const seen = await inPlace(
+      '<form><quay-own></quay-own></form>',
+      `const own = one('quay-own');
+       const judged = (value) => {
+         own.value = value;
+         const flags = []; for (const name in own.validity) if (own.validity[name]) flags.push(name);
+         return [flags.join(), own.validationMessage, own.checkValidity()];
+       };
+       const found = ['text', 'plain', 'flag', 'nothing', 'fine'].map(judged);
+       return found;`,
+    );
+    expect(seen).toEqual([
+      ['customError', 'It is a text.', false],
+      ['customError', 'No flag.', false],
+      ['rangeOverflow', 'Too much.', false],
+      ['valid', '', true],
+      ['valid', '', true],
+    ]);
+  });
+});
+
+describe('a list whose items change places', () => {
+  /** Which nodes an order of items finds again, and how many nodes were moved for it. */
+  const reordered = (tag: string, before: string, after: string) =>
+    inPlace<[text: string, kept: string, moved: number]>(
+      `<${tag}></${tag}>`,
+      `const list = one('${tag}');
+       const item = (id) => ({ id, name: id });
+       list.rows = [...'${before}'].map(item); await soon();
+       const nodes = new Map([...list.shadowRoot.querySelectorAll('i')].map((node) => [node, node.textContent]));
+       let moved = 0;
+       const observer = new MutationObserver((records) => { for (const { addedNodes } of records) moved += [...addedNodes].filter((node) => nodes.has(node)).length; });
+       observer.observe(list.shadowRoot, { childList: true, subtree: true });
+       const known = new Map(list.rows.map((row) => [row.id, row]));
+       list.rows = [...'${after}'].map((id) => known.get(id) ?? item(id)); await soon();
+       observer.disconnect();
+       const now = [...list.shadowRoot.querySelectorAll('i')];
+       return [now.map((node) => node.textContent).join(''), now.map((node) => nodes.get(node) ?? '-').join(''), moved];`,
+    );
+
+  it.each([
+    ['abcdef', 'fabcde', 1],
+    ['abcdef', 'bcdefa', 1],
+    ['abcdef', 'fedcba', 6],
+    ['abcdef', 'acebdf', 2],
+    ['abcdef', 'dabcfe', 2],
+    ['abc', 'xaybzc', 0],
+    ['abcdef', 'fbd', 1],
+    ['abcdefgh', 'hxbcdefga', 2],
+    ['ab', 'ba', 2],
+    ['abcde', 'eabxcd', 1],
+  ])('from %s to %s keeps the nodes of its items and moves %d', async (before, after, most) => {
+    const [text, kept, moved] = await reordered('quay-list', before, after);
+    expect([text, kept]).toEqual([after, [...after].map((id) => (before.includes(id) ? id : '-')).join('')]);
+    expect(moved).toBeLessThanOrEqual(most);
+  });
+
+  it('keeps what has a key of its place only where the place is the same', async () => {
+    expect(await reordered('quay-places', 'abcd', 'abdc')).toEqual(['abdc', 'ab--', 0]);
+    expect(await reordered('quay-places', 'abcd', 'bcd')).toEqual(['bcd', '---', 0]);
+  });
+});
