@@ -175,6 +175,36 @@ describe('a library of sound elements from views', () => {
     const { results } = verifyReportSchema.parse(JSON.parse(stdout));
     const failing = results.filter(({ verdict }) => verdict === 'fails');
     expect(failing.map(({ element, facet, note }) => `${element} ${facet}: ${note}`)).toEqual([]);
+    expect(new Set(results.map(({ element }) => element)).size).toBe(5);
+    // What made the difference was looked at.
+    const seen = (element: string, facet: string): string[] =>
+      results.filter((one) => one.element === element && one.facet === facet).map(({ verdict }) => verdict);
+    for (const [element, facet] of [
+      ['quay-basin', 'samples'],
+      ['quay-mooring', 'forms'],
+      ['quay-fee', 'upgrade'],
+      ['quay-sluice', 'forms'],
+      ['quay-call', 'properties'],
+    ] as const)
+      expect(seen(element, facet).length, `${element} ${facet}`).toBeGreaterThan(0);
+    // A function is a property like others, and nobody types into a slider.
+    expect(results.filter(({ element, verdict }) => element === 'quay-sluice' && verdict !== 'fits')).toEqual(
+      [],
+    );
+  });
+});
+
+describe('a text beside what is inside', () => {
+  it('looks the same where one framework indents it and another one does not', async () => {
+    const folder = writeFiles({
+      'lastwright.yaml': 'library: 1\nhosts: [html, react]\n',
+      'package.json': '{ "name": "tides", "version": "1.0.0" }',
+      'elements/quay-tide/quay-tide.contract.yaml': 'contract: 1\ntag: quay-tide\nslots: { default: {} }\n',
+      'elements/quay-tide/quay-tide.html': '<b>High</b><slot></slot><i>!</i>\n',
+      'elements/quay-tide/quay-tide.samples.yaml': '- sample: At noon\n  slots: { default: at noon }\n',
+    });
+    linkPackages(folder);
+    const { stdout } = await lastwright(['verify', '--json', '--no-types', '--library', folder]);
     const { results } = verifyReportSchema.parse(JSON.parse(stdout));
     const looks = results.filter(({ facet }) => facet === 'look');
     expect(looks.map(({ host, verdict, note }) => [host, verdict, note])).toEqual([
