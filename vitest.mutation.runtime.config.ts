@@ -7,7 +7,7 @@ const DRIVING = [
   'runtime-openings',
   'runtime-names',
   'runtime-corners',
-  'runtime-forms',
+  'runtime-forms-lists',
   'platform',
   'native',
   'documented',

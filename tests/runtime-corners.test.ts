@@ -68,6 +68,9 @@ export function value(look, at) { return values[at]; }
   'elements/quay-early/quay-early.contract.yaml':
     'contract: 1\ntag: quay-early\nproperties: { label: { type: string, reflect: true }, on: { type: boolean, reflect: true } }\n',
   'elements/quay-early/quay-early.html': '<b>{label}</b>',
+  'elements/quay-quiet/quay-quiet.contract.yaml': 'contract: 1\ntag: quay-quiet\n',
+  'elements/quay-quiet/quay-quiet.html': '<b>quiet</b>',
+  'elements/quay-quiet/quay-quiet.ts': 'export function connected() {}\n',
   'elements/quay-list/quay-list.contract.yaml':
     'contract: 1\ntag: quay-list\nproperties: { rows: { type: array, items: { type: object }, default: [] } }\nmethods: { draws: {} }\n',
   'elements/quay-list/quay-list.html':
@@ -285,6 +288,20 @@ describe('the life of an element', () => {
       ['left', 'trait ends', 'ends'],
       ['begins', 'trait begins'],
     ]);
+  });
+
+  it('ends what a trait began where its own code began nothing that ends', async () => {
+    const seen = await inPlace(
+      '<quay-early></quay-early><quay-quiet></quay-quiet>',
+      `globalThis.told = [];
+       const wrong = [];
+       const note = (event) => { wrong.push(event.message); event.preventDefault(); };
+       addEventListener('error', note);
+       one('quay-early').remove(); one('quay-quiet').remove();
+       removeEventListener('error', note);
+       return [globalThis.told.splice(0), wrong];`,
+    );
+    expect(seen).toEqual([['trait ends', 'trait ends'], []]);
   });
 
   it('draws again when its state is another one, and not when it is the same', async () => {

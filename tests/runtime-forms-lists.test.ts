@@ -9,7 +9,7 @@ function control(tag: string, native: string, html: string): Record<string, stri
 }
 
 /** Elements that stand for native controls, and one with a value of its own. */
-const FILES = {
+const FILES: Record<string, string> = {
   'lastwright.yaml': 'library: 1\n',
   'package.json': '{ "name": "forms", "version": "1.0.0" }',
   ...control('quay-text', 'input', '<input part="control"><slot></slot>'),
@@ -39,6 +39,31 @@ const FILES = {
     'contract: 1\ntag: quay-places\nproperties: { rows: { type: array, items: { type: object }, default: [] } }\n',
   'elements/quay-places/quay-places.html': `<template for-each="row, place of rows" key="row.id + '-' + place"><i>{row.name}</i></template>`,
 };
+
+Object.assign(
+  FILES,
+  list(
+    'quay-headed',
+    '<b>head</b><template for-each="row of rows" key="row.id"><i>{row.name}</i></template>',
+  ),
+  list(
+    'quay-tailed',
+    '<template for-each="row of rows" key="row.id"><i>{row.name}</i></template><b>tail</b>',
+  ),
+  list('quay-alone', '<ul><template for-each="row of rows" key="row.id"><li>{row.name}</li></template></ul>'),
+  list(
+    'quay-fields',
+    '<template for-each="row of rows" key="row.id"><i>{row.name}</i><input value="{row.name}"></template>',
+  ),
+  list('quay-texts', '<p lang="x" xml:lang="{rows.length}">{rows[0]}</p><svg xml:lang="{rows[0]}"></svg>'),
+);
+
+function list(tag: string, html: string): Record<string, string> {
+  return {
+    [`elements/${tag}/${tag}.contract.yaml`]: `contract: 1\ntag: ${tag}\nproperties: { rows: { type: array, items: {}, default: [] } }\n`,
+    [`elements/${tag}/${tag}.html`]: html,
+  };
+}
 
 const built = new BuiltPage(FILES);
 beforeAll(() => built.start(), 60_000);
@@ -208,5 +233,107 @@ describe('a list whose items change places', () => {
   it('keeps what has a key of its place only where the place is the same', async () => {
     expect(await reordered('quay-places', 'abcd', 'abdc')).toEqual(['abdc', 'ab--', 0]);
     expect(await reordered('quay-places', 'abcd', 'bcd')).toEqual(['bcd', '---', 0]);
+  });
+});
+
+describe('a list and what is beside it', () => {
+  it.each([
+    ['quay-headed', ['headabc', 'head', 'headca']],
+    ['quay-tailed', ['abctail', 'tail', 'catail']],
+    ['quay-alone', ['abc', '', 'ca']],
+  ])('leaves %s as it is when it is emptied and filled again', async (tag, wanted) => {
+    const seen = await inPlace(
+      `<${tag}></${tag}>`,
+      `const list = one('${tag}');
+       const found = [];
+       for (const ids of ['abc', '', 'ca']) {
+         list.rows = [...ids].map((id) => ({ id, name: id })); await soon();
+         found.push(list.shadowRoot.textContent.replace(/\\s/g, ''));
+       }
+       return found;`,
+    );
+    expect(seen).toEqual(wanted);
+  });
+
+  it('shows nothing for nothing, and writes attributes of XML into their namespace', async () => {
+    const seen = await inPlace(
+      '<quay-texts></quay-texts>',
+      `const texts = one('quay-texts');
+       const found = [];
+       for (const rows of [[null], [undefined], [false], ['de'], [true]]) {
+         texts.rows = rows; await soon();
+         const svg = inside(texts, 'svg');
+         found.push([inside(texts, 'p').textContent, svg.getAttributeNS('http://www.w3.org/XML/1998/namespace', 'lang')]);
+       }
+       return found;`,
+    );
+    expect(seen).toEqual([
+      ['', null],
+      ['', null],
+      ['false', null],
+      ['de', 'de'],
+      ['true', ''],
+    ]);
+  });
+
+  /** What becomes of the focus, of a selection and of what was typed, and whether the field was ever moved. */
+  const typed = (withMoveBefore: boolean, after: string) =>
+    inPlace(
+      '<quay-fields></quay-fields>',
+      `const owners = [Element.prototype, DocumentFragment.prototype, Document.prototype];
+       const own = owners.map((owner) => Object.getOwnPropertyDescriptor(owner, 'moveBefore'));
+       if (!${withMoveBefore}) for (const owner of owners) delete owner.moveBefore;
+       try {
+         const list = one('quay-fields');
+         const rows = [...'abcdef'].map((id) => ({ id, name: id }));
+         list.rows = rows; await soon();
+         const field = list.shadowRoot.querySelectorAll('input')[2];
+         field.value = 'typed'; field.focus(); field.setSelectionRange(1, 3, 'backward');
+         let left = 0;
+         new MutationObserver((records) => { for (const { removedNodes } of records) left += [...removedNodes].includes(field); }).observe(list.shadowRoot, { childList: true });
+         list.rows = [...'${after}'].map((id) => rows.find((row) => row.id === id)); await soon();
+         const { activeElement } = list.shadowRoot;
+         return [list.shadowRoot.textContent, activeElement === field, field.value, field.selectionStart, field.selectionEnd, field.selectionDirection, left];
+       } finally {
+         owners.forEach((owner, at) => own[at] && Object.defineProperty(owner, 'moveBefore', own[at]));
+       }`,
+    );
+
+  it.each(['fedcba', 'cabdef', 'abdefc', 'bcdefa', 'fac'])(
+    'keep the field that has the focus where it is, also where nothing can be moved whole (%s)',
+    async (after) => {
+      expect(await typed(false, after)).toEqual([after, true, 'typed', 1, 3, 'backward', 0]);
+      expect((await typed(true, after)) as unknown[]).toEqual([
+        after,
+        true,
+        'typed',
+        1,
+        3,
+        'backward',
+        expect.any(Number),
+      ]);
+    },
+  );
+});
+
+describe('the policy for markup', () => {
+  const strict = new BuiltPage(
+    {
+      'lastwright.yaml': 'library: 1\n',
+      'package.json': '{ "name": "strict", "version": "1.0.0" }',
+      ...list('quay-alone', '<b>drawn</b>'),
+    },
+    'index.js',
+    { policy: "script-src 'self'; require-trusted-types-for 'script'; trusted-types lastwright tests" },
+  );
+  beforeAll(() => strict.start(), 60_000);
+  afterAll(() => strict.stop());
+
+  it('has the name that a page can allow', async () => {
+    expect(
+      await strict.run(
+        `return document.body.appendChild(document.createElement('quay-alone')).shadowRoot.textContent;`,
+      ),
+    ).toBe('drawn');
   });
 });
