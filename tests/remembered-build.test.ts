@@ -209,7 +209,9 @@ describe('a build that is remembered', () => {
   it('is no memory if the file is damaged', async () => {
     const [name] = readdirSync(join(cache, 'builds'));
     const path = join(cache, 'builds', name!);
-    writeFileSync(path, readFileSync(path, 'utf8').replace('Ahoy', 'Oops'));
+    const stored = readFileSync(path);
+    expect(stored.includes('Ahoy')).toBe(true);
+    writeFileSync(path, Buffer.from(stored.toString('latin1').replaceAll('Ahoy', 'Oops'), 'latin1'));
     expect((await build()).status).toBe(0);
     expect(Object.values(readTree(join(library, 'dist'))).join('')).not.toContain('Oops');
   });

@@ -1,11 +1,13 @@
+import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { mkdir, readdir, readFile, rm, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
+import { deserialize, serialize } from 'node:v8';
 import { libraryKey } from '../analysis/remembered.js';
 import { hasErrors } from '../findings/finding.js';
 import type { Library } from '../library/open-library.js';
 import { OWN_FOLDER } from '../library/own-folder.js';
-import { cachedAbout, contentKey } from '../system/cache.js';
+import { cachedAbout } from '../system/cache.js';
 import { toolKey } from '../system/tool-key.js';
 import { areUnchanged, takeTraces, type Trace } from '../system/traces.js';
 import { writeWhole } from '../system/write-whole.js';
@@ -19,9 +21,15 @@ interface Memory {
   key: string;
   /** What files beside those of the library were. */
   traces: Trace[];
-  /** Texts as they are, and everything else in Base64, by path. */
-  files: Record<string, string | { base64: string }>;
+  files: BuiltPackage['files'];
   findings: BuiltPackage['findings'];
+}
+
+/** In bytes: what a memory begins with. */
+const SUM = 32;
+
+function sumOf(body: Uint8Array): Buffer {
+  return createHash('sha256').update(body).digest();
 }
 
 /** So many libraries are remembered on a machine. */
@@ -36,17 +44,12 @@ export function wasBuilt(root: string): boolean {
 export async function recallBuild(library: Library): Promise<BuiltPackage | undefined> {
   if (!wasBuilt(library.root)) return undefined;
   try {
-    const text = await readFile(cachedAbout('builds', library.root), 'utf8');
-    const end = text.indexOf('\n');
-    const body = text.slice(end + 1);
-    if (text.slice(0, end) !== contentKey(body)) return undefined;
-    const { key, traces, files, findings } = JSON.parse(body) as Memory;
+    const stored = await readFile(cachedAbout('builds', library.root));
+    const body = stored.subarray(SUM);
+    if (!stored.subarray(0, SUM).equals(sumOf(body))) return undefined;
+    const { key, traces, files, findings } = deserialize(body) as Memory;
     if (key !== (await keyOf(library)) || !(await areUnchanged(traces, madeIn(library)))) return undefined;
-    const contents = Object.entries(files).map(
-      ([path, content]) =>
-        [path, typeof content === 'string' ? content : Buffer.from(content.base64, 'base64')] as const,
-    );
-    return { files: new Map(contents), findings, inputs: traces.map(({ path }) => path) };
+    return { files, findings, inputs: traces.map(({ path }) => path) };
   } catch {
     return undefined;
   }
@@ -62,24 +65,13 @@ export async function rememberBuild(library: Library, built: BuiltPackage, began
   const inputs = built.inputs.filter((path) => !isMade(path));
   const traces = await takeTraces([...inputs, ...surroundings(inputs, library.root)], began, isMade);
   if (!traces) return;
-  const files = [...built.files].map(
-    ([path, content]) =>
-      [
-        path,
-        typeof content === 'string' ? content : { base64: Buffer.from(content).toString('base64') },
-      ] as const,
-  );
-  const memory: Memory = {
-    key: await keyOf(library),
-    traces,
-    files: Object.fromEntries(files),
-    findings: built.findings,
-  };
+  const { files, findings } = built;
+  const memory: Memory = { key: await keyOf(library), traces, files, findings };
   const path = cachedAbout('builds', library.root);
-  const body = JSON.stringify(memory);
+  const body = serialize(memory);
   try {
     await mkdir(dirname(path), { recursive: true });
-    await writeWhole(path, `${contentKey(body)}\n${body}`);
+    await writeWhole(path, Buffer.concat([sumOf(body), body]));
     await forgetOldest(dirname(path));
   } catch {
     // The next build takes as long as this one.

@@ -10,7 +10,7 @@ export function cacheFolder(): string {
 
 /** Where the cache keeps something of one kind about a library, whose root it is. */
 export function cachedAbout(kind: 'checks' | 'builds', root: string): string {
-  return join(cacheFolder(), kind, `${contentKey(root)}.json`);
+  return join(cacheFolder(), kind, contentKey(root));
 }
 
 /** A short name for content, the same for the same content. */
