@@ -64,11 +64,11 @@ function build(...flags: string[]): Promise<CliResult> {
   return lastwright(['build', '--library', library, ...flags], { env: { LASTWRIGHT_CACHE: cache } });
 }
 
-/** When the memory was written: a build that is recalled leaves it as it is. */
-function written(): number {
-  const builds = join(cache, 'builds');
-  const [name] = readdirSync(builds);
-  return statSync(join(builds, name!)).mtimeMs;
+/** When the memory was written: what is recalled leaves it as it is. */
+function written(kind = 'builds'): number {
+  const folder = join(cache, kind);
+  const [name] = readdirSync(folder);
+  return statSync(join(folder, name!)).mtimeMs;
 }
 
 const at = (path: string): string => join(folder, path);
@@ -254,6 +254,13 @@ export function Tide({ height }: Props) { return <p>{height} {unit}</p>; }
     const before = written();
     expect((await build()).stdout).toBe(first.stdout);
     expect(written()).toBe(before);
+    // What was read of the component is remembered by itself: TypeScript is not asked again.
+    const read = written('components');
+    const contract = join(library, 'elements/quay-tide/quay-tide.contract.yaml');
+    writeFileSync(contract, readFileSync(contract, 'utf8').replace('The tide.', 'The tides.'));
+    await build();
+    expect(written()).toBeGreaterThan(before);
+    expect(written('components')).toBe(read);
     writeFileSync(join(library, 'elements/quay-tide/unit.ts'), `export const unit = 'meters';\n`);
     writeFileSync(join(library, 'elements/quay-tide/_colors.scss'), '$water: #0d0;\n');
     await build();
@@ -266,5 +273,17 @@ export function Tide({ height }: Props) { return <p>{height} {unit}</p>; }
       'export interface Props { height?: number; place: string }\n',
     );
     expect((await build()).stdout).toMatch(/place/);
+    expect(written('components')).toBeGreaterThan(read);
+    // An element that is gone takes its files along.
+    writeFiles(
+      {
+        'elements/quay-pier/quay-pier.contract.yaml': 'contract: 1\ntag: quay-pier\n',
+        'elements/quay-pier/quay-pier.html': '<b>Pier</b>\n',
+      },
+      library,
+    );
+    rmSync(join(library, 'elements/quay-tide'), { recursive: true });
+    expect(await build()).toMatchObject({ status: 0, stderr: '' });
+    expect(Object.keys(readTree(join(library, 'dist'))).join()).not.toContain('tide');
   }, 60_000);
 });

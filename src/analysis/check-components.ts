@@ -2,11 +2,12 @@ import { join } from 'node:path';
 import { checkComponent } from '../check/component.js';
 import { findFramework } from '../components/find-framework.js';
 import { wrappedFramework } from '../components/index.js';
-import { readApart } from '../components/read/read-apart.js';
+import { readRemembered } from '../components/read/read-remembered.js';
 import { componentOf } from '../contract/implementation.js';
 import type { Finding } from '../findings/finding.js';
 import { report } from '../findings/report.js';
 import type { LibraryElement } from '../library/library-element.js';
+import { madeIn } from '../library/made-in.js';
 import type { Library } from '../library/open-library.js';
 
 /** What was found in the components of a library; or why nobody could look. */
@@ -19,9 +20,10 @@ export interface CheckedComponents {
 
 /** Reads the components that elements wrap, and compares them with the contracts. */
 export async function checkComponents(
-  { root }: Library,
+  library: Library,
   elements: readonly LibraryElement[],
 ): Promise<CheckedComponents> {
+  const { root } = library;
   const findings: Finding[] = [];
   const readable = elements.flatMap((element) => {
     const component = componentOf(element.contract);
@@ -41,15 +43,12 @@ export async function checkComponents(
     return [];
   });
   if (readable.length === 0) return { findings, unchecked: undefined, files: [] };
-  const read = await readApart({
-    root,
-    components: readable.map(({ component, path }) => ({
-      framework: component.framework,
-      path,
-      exported: component.exported,
-    })),
-    types: [],
-  });
+  const components = readable.map(({ component: { framework, exported }, path }) => ({
+    framework,
+    path,
+    exported,
+  }));
+  const read = await readRemembered({ root, components, types: [] }, madeIn(library));
   if ('unread' in read) return { findings, unchecked: `Wrapped components: ${read.unread}`, files: [] };
   let unchecked: string | undefined;
   readable.forEach(({ element, component }, place) => {

@@ -135,7 +135,7 @@ function escaped(name: string): string {
 
 /** What builds write: files of these kinds, in these folders. */
 const BUILT = new RegExp(
-  `^(?:(?:behaviors|classes|elements|${HOST_ENTRIES}|shared|traits|${DEVELOPMENT})/.+\\.(?:js|d\\.ts|js\\.map)|index\\.(?:js|d\\.ts)|[^/]+\\.bundle\\.(?:js|js\\.map|d\\.ts)|package\\.json|custom-elements\\.json)$`,
+  `^(?:(?:behaviors|classes|components|elements|${HOST_ENTRIES}|shared|traits|${DEVELOPMENT})/.+\\.(?:js|d\\.ts|js\\.map)|index\\.(?:js|d\\.ts)|[^/]+\\.bundle\\.(?:js|js\\.map|d\\.ts)|package\\.json|custom-elements\\.json)$`,
 );
 
 async function refuseForeign(output: string, files: ReadonlyMap<string, unknown>): Promise<void> {

@@ -9,7 +9,7 @@ export function cacheFolder(): string {
 }
 
 /** Where the cache keeps something of one kind about a library, whose root it is. */
-export function cachedAbout(kind: 'checks' | 'builds', root: string): string {
+export function cachedAbout(kind: 'checks' | 'builds' | 'components', root: string): string {
   return join(cacheFolder(), kind, contentKey(root));
 }
 

@@ -11,6 +11,9 @@ export interface Trace {
   sum?: string;
 }
 
+/** Knows files and folders that commands make themselves: whether they are there says nothing. */
+export type IsMade = (path: string) => boolean;
+
 /**
  * Notes what files and folders are like, so that a later run can tell whether they are still the same; names in folders that
  * `isMade` knows are left out. Undefined if a file was changed after `since` (in milliseconds of the epoch): what was made
@@ -19,7 +22,7 @@ export interface Trace {
 export async function takeTraces(
   paths: Iterable<string>,
   since: number,
-  isMade: (path: string) => boolean,
+  isMade: IsMade,
 ): Promise<Trace[] | undefined> {
   const traces = await Promise.all([...new Set(paths)].map((path) => takeTrace(path, since, isMade)));
   const known = traces.filter((trace) => trace !== undefined);
@@ -27,10 +30,7 @@ export async function takeTraces(
 }
 
 /** True if everything is as it was; a file that was only written anew with the same content counts as the same. */
-export async function areUnchanged(
-  traces: readonly Trace[],
-  isMade: (path: string) => boolean,
-): Promise<boolean> {
+export async function areUnchanged(traces: readonly Trace[], isMade: IsMade): Promise<boolean> {
   const same = await Promise.all(
     traces.map(async ({ path, state, sum }) => {
       const now = await stateOf(path, isMade);
@@ -41,11 +41,7 @@ export async function areUnchanged(
   return same.every(Boolean);
 }
 
-async function takeTrace(
-  path: string,
-  since: number,
-  isMade: (path: string) => boolean,
-): Promise<Trace | undefined> {
+async function takeTrace(path: string, since: number, isMade: IsMade): Promise<Trace | undefined> {
   const { state, isFile, changed } = await stateOf(path, isMade);
   if (!isFile) return { path, state };
   // The clocks of file systems are coarse.
@@ -63,7 +59,7 @@ interface State {
   changed: number;
 }
 
-async function stateOf(path: string, isMade: (path: string) => boolean): Promise<State> {
+async function stateOf(path: string, isMade: IsMade): Promise<State> {
   try {
     const found = await stat(path);
     if (!found.isDirectory())

@@ -1,0 +1,28 @@
+import { cachedAbout, contentKey } from '../../system/cache.js';
+import { recallValue, rememberValue } from '../../system/remembered-value.js';
+import { surroundings } from '../../system/surroundings.js';
+import { toolKey } from '../../system/tool-key.js';
+import { takeTraces, type IsMade } from '../../system/traces.js';
+import { readApart, type ReadingInput, type ReadingOutput } from './read-apart.js';
+
+/**
+ * Reads components as `readApart` does, or takes what was read the last time where none of the files has changed that
+ * TypeScript looked at, nor what decides which files these are. `isMade` knows what commands make themselves.
+ */
+export async function readRemembered(
+  input: ReadingInput,
+  isMade: IsMade,
+): Promise<ReadingOutput | { unread: string }> {
+  const { root, components } = input;
+  const began = Date.now();
+  const key = contentKey(JSON.stringify(input), await toolKey());
+  const path = cachedAbout('components', root);
+  const known = await recallValue<ReadingOutput>(path, key, isMade);
+  if (known) return known.value;
+  const output = await readApart(input);
+  if ('unread' in output) return output;
+  const read = [...output.files, ...components.map((one) => one.path)];
+  const traces = await takeTraces([...read, ...surroundings(read, root)], began, isMade);
+  if (traces) await rememberValue(path, { key, traces, value: output });
+  return output;
+}

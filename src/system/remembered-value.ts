@@ -1,0 +1,52 @@
+import { createHash } from 'node:crypto';
+import { mkdir, readFile } from 'node:fs/promises';
+import { dirname } from 'node:path';
+import { deserialize, serialize } from 'node:v8';
+import { areUnchanged, type IsMade, type Trace } from './traces.js';
+import { writeWhole } from './write-whole.js';
+
+/** A value, what it was made for, and what the files were that it was made from. */
+export interface Remembered<Value> {
+  key: string;
+  traces: readonly Trace[];
+  value: Value;
+}
+
+/** In bytes: a file begins with what the rest of it adds up to. */
+const SUM = 32;
+
+function sumOf(body: Uint8Array): Buffer {
+  return createHash('sha256').update(body).digest();
+}
+
+/**
+ * What a file of the cache remembers, if it was made for this key and from files that are what they were; undefined if not, and if
+ * the file is damaged.
+ */
+export async function recallValue<Value>(
+  path: string,
+  key: string,
+  isMade: IsMade,
+): Promise<Remembered<Value> | undefined> {
+  try {
+    const stored = await readFile(path);
+    const body = stored.subarray(SUM);
+    if (!stored.subarray(0, SUM).equals(sumOf(body))) return undefined;
+    const remembered = deserialize(body) as Remembered<Value>;
+    const holds = remembered.key === key && (await areUnchanged(remembered.traces, isMade));
+    return holds ? remembered : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/** Remembers a value, which is plain data, in a file of the cache. A cache that cannot be written is done without. */
+export async function rememberValue(path: string, remembered: Remembered<unknown>): Promise<void> {
+  const body = serialize(remembered);
+  try {
+    await mkdir(dirname(path), { recursive: true });
+    await writeWhole(path, Buffer.concat([sumOf(body), body]));
+  } catch {
+    // It is made again.
+  }
+}
