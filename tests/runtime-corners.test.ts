@@ -9,6 +9,15 @@ const FILES = {
     'trait: 1\nname: lamplight\nproperties: { glow: { type: number, default: 0 } }\n',
   'traits/lamplight/lamplight.ts': `export function connected() { (globalThis.told ??= []).push('trait begins'); return () => globalThis.told.push('trait ends'); }
 `,
+  'traits/blinking/blinking.trait.yaml':
+    'trait: 1\nname: blinking\nproperties: { on: { type: boolean }, pace: { type: number, default: 1 } }\nevents: { blink-change: { detail: { type: number } } }\nmethods: { blink: {} }\n',
+  'traits/blinking/blinking.ts': `export function blink(inside) { inside.on = !inside.on; inside.pace += 1; inside.emit('blink-change', inside.pace); }
+export function connected(inside) { inside.listen(inside.host, 'focusin', () => blink(inside)); }
+export const changes = { on(inside, now) { (globalThis.told ??= []).push('on ' + now + ' ' + inside.pace); } };
+`,
+  'elements/quay-blink/quay-blink.contract.yaml':
+    'contract: 1\ntag: quay-blink\ntraits: [{ trait: blinking, as: { on: lit, pace: tempo } }]\nproperties: { on: { type: string, default: own } }\nslots: { default: { gives: [tempo, on] } }\n',
+  'elements/quay-blink/quay-blink.html': '<button>{lit} {tempo} {on}</button><slot></slot>',
   ...control(
     'quay-select',
     'select',
@@ -302,6 +311,27 @@ describe('the life of an element', () => {
        return [globalThis.told.splice(0), wrong];`,
     );
     expect(seen).toEqual([['trait ends', 'trait ends'], []]);
+  });
+
+  it('lends a trait its properties under other names, and all that the inside can do', async () => {
+    const seen = await inPlace(
+      '<quay-blink><template><b>{tempo} {on}</b></template></quay-blink>',
+      `const blink = one('quay-blink');
+       const heard = [];
+       blink.addEventListener('blink-change', ({ detail }) => heard.push(detail));
+       globalThis.told = [];
+       blink.blink(); await soon();
+       const drawn = inside(blink, 'button').textContent;
+       inside(blink, 'button').focus(); await soon();
+       return [drawn, heard, [blink.lit, blink.tempo, blink.on, blink.pace ?? 'none'], globalThis.told.splice(0), one('b').textContent];`,
+    );
+    expect(seen).toEqual([
+      'true 2 own',
+      [2, 3],
+      [false, 3, 'own', 'none'],
+      ['on true 2', 'on false 3'],
+      '3 own',
+    ]);
   });
 
   it('draws again when its state is another one, and not when it is the same', async () => {

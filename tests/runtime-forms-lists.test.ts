@@ -55,6 +55,10 @@ Object.assign(
     'quay-fields',
     '<template for-each="row of rows" key="row.id"><i>{row.name}</i><input value="{row.name}"></template>',
   ),
+  list(
+    'quay-when',
+    '<template when="rows.length > 1"><i>{rows.length}</i></template><template otherwise><b>{rows.length}</b></template>',
+  ),
   list('quay-texts', '<p lang="x" xml:lang="{rows.length}">{rows[0]}</p><svg xml:lang="{rows[0]}"></svg>'),
 );
 
@@ -253,6 +257,29 @@ describe('a list and what is beside it', () => {
        return found;`,
     );
     expect(seen).toEqual(wanted);
+  });
+
+  it('keeps what a condition shows as long as it holds', async () => {
+    const seen = await inPlace(
+      '<quay-when></quay-when>',
+      `const when = one('quay-when');
+       const found = [];
+       let last;
+       for (const count of [0, 1, 2, 3, 0]) {
+         when.rows = Array(count).fill('x'); await soon();
+         const [shown, ...others] = when.shadowRoot.children;
+         found.push([shown.localName, shown.textContent, others.length, shown === last]);
+         last = shown;
+       }
+       return found;`,
+    );
+    expect(seen).toEqual([
+      ['b', '0', 0, false],
+      ['b', '1', 0, true],
+      ['i', '2', 0, false],
+      ['i', '3', 0, true],
+      ['b', '0', 0, false],
+    ]);
   });
 
   it('shows nothing for nothing, and writes attributes of XML into their namespace', async () => {
