@@ -107,7 +107,7 @@ properties:
   ),
   'expressions that are not allowed': view(
     [
-      'new Date()',
+      'new Set()',
       'this.label',
       'function(){}',
       'class {}',

@@ -144,7 +144,7 @@ describe('a view', () => {
     ['nothing between braces', '<p>{ }</p>', 'view/expression-empty', 1, 4, undefined],
     ['a parenthesis too many', '<p>{label)}</p>', 'view/expression-syntax', 1, 10, undefined],
     ['two expressions', '<p>{label label}</p>', 'view/expression-syntax', 1, 11, undefined],
-    ['new', '<p>{new Date()}</p>', 'view/expression-kind', 1, 5, /behavior/],
+    ['new', '<p>{new Set()}</p>', 'view/expression-kind', 1, 5, /behavior/],
     ['an assignment', '<p>{label = 1}</p>', 'view/expression-kind', 1, 5, undefined],
     ['a way to code', '<p>{label.constructor}</p>', 'view/unsafe-member', 1, 11, undefined],
     ['a way to code in brackets', "<p>{label['__proto__']}</p>", 'view/unsafe-member', 1, 11, undefined],

@@ -66,8 +66,8 @@ export const viewCodes: Explanation[] = [
     code: 'view/expression-kind',
     title: 'Code that cannot stand in a view',
     reason: 'A view reads values and calls functions; what does more belongs into the behavior.',
-    fails: view('<span>{new Date(label)}</span>'),
-    mended: view('<span>{Date.parse(label)}</span>'),
+    fails: view('<span>{new URL(label).host}</span>'),
+    mended: view('<span>{new Date(label).getFullYear()}</span>'),
   },
   {
     code: 'view/unsafe-member',
