@@ -1,12 +1,19 @@
-import { mkdtemp, rm } from 'node:fs/promises';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { atEnd } from '../system/at-exit.js';
 import { UsageError } from '../system/usage-error.js';
 
 /** A tarball as a folder of its own, which `remove` takes away again. Nothing in it can land elsewhere. */
 export async function unpack(tarball: string): Promise<{ folder: string; remove: () => Promise<void> }> {
-  const folder = await mkdtemp(join(tmpdir(), 'lastwright-package-'));
-  const remove = (): Promise<void> => rm(folder, { recursive: true, force: true });
+  // At once, so that nobody can end this process between the making and the remembering.
+  const folder = mkdtempSync(join(tmpdir(), 'lastwright-package-'));
+  const forget = atEnd(() => rmSync(folder, { recursive: true, force: true }));
+  const remove = async (): Promise<void> => {
+    await rm(folder, { recursive: true, force: true });
+    forget();
+  };
   try {
     const { extract } = await import('tar');
     await extract({

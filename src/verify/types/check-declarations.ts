@@ -1,5 +1,5 @@
-import { rmSync } from 'node:fs';
-import { mkdir, mkdtemp, readFile, rm, symlink, writeFile } from 'node:fs/promises';
+import { mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { mkdir, readFile, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { checkApart } from '../../hosts/compile-apart.js';
 import { findFolder, findPackage, packagesMissing, type InstalledHost } from '../../hosts/find-host.js';
@@ -168,20 +168,21 @@ async function askChecker(
 ): Promise<CheckerDiagnostic[]> {
   const typing = host.typing!;
   const own = join(root, OWN_FOLDER);
-  await mkdir(own, { recursive: true });
-  const folder = await mkdtemp(join(own, `types-of-${host.name}-`));
+  mkdirSync(own, { recursive: true });
+  // At once, here and below: what is still being written when this process is told to end would stay.
+  const folder = mkdtempSync(join(own, `types-of-${host.name}-`));
   const forget = atEnd(() => rmSync(folder, { recursive: true, force: true }));
   try {
     const modules = join(folder, 'node_modules');
-    for (const [path, content] of types) await put(join(modules, packageName, path), content);
+    for (const [path, content] of types) put(join(modules, packageName, path), content);
     for (const one of [...host.packages, ...typing.packages]) {
       const target = findFolder((await findPackage(one, from)).installedAs, from);
       if (!target) continue;
-      await mkdir(dirname(join(modules, one.name)), { recursive: true });
-      await symlink(target, join(modules, one.name), 'junction');
+      mkdirSync(dirname(join(modules, one.name)), { recursive: true });
+      symlinkSync(target, join(modules, one.name), 'junction');
     }
-    for (const { file, text } of written) await put(join(folder, file), text);
-    await put(join(folder, 'tsconfig.json'), JSON.stringify(configuration(typing)));
+    for (const { file, text } of written) put(join(folder, file), text);
+    put(join(folder, 'tsconfig.json'), JSON.stringify(configuration(typing)));
     return typing.inProcess
       ? await checkApart({ host: host.name, folder: from, tags: [], check: folder })
       : await typing.check(folder, hostTools(from, new Set()));
@@ -209,7 +210,7 @@ function configuration({ file, compilerOptions, configuration: more }: HostTypin
   };
 }
 
-async function put(path: string, content: string | Uint8Array): Promise<void> {
-  await mkdir(dirname(path), { recursive: true });
-  await writeFile(path, content);
+function put(path: string, content: string | Uint8Array): void {
+  mkdirSync(dirname(path), { recursive: true });
+  writeFileSync(path, content);
 }
