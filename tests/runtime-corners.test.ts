@@ -16,8 +16,8 @@ export function connected(inside) { inside.listen(inside.host, 'focusin', () => 
 export const changes = { on(inside, now) { (globalThis.told ??= []).push('on ' + now + ' ' + inside.pace); } };
 `,
   'elements/quay-blink/quay-blink.contract.yaml':
-    'contract: 1\ntag: quay-blink\ntraits: [{ trait: blinking, as: { on: lit, pace: tempo } }]\nproperties: { on: { type: string, default: own } }\nslots: { default: { gives: [tempo, on] } }\n',
-  'elements/quay-blink/quay-blink.html': '<button>{lit} {tempo} {on}</button><slot></slot>',
+    'contract: 1\ntag: quay-blink\ntraits: [{ trait: blinking, as: { on: shown, pace: tempo } }]\nproperties: { on: { type: string, default: own } }\nslots: { default: { gives: [tempo, on] } }\n',
+  'elements/quay-blink/quay-blink.html': '<button>{shown} {tempo} {on}</button><slot></slot>',
   ...control(
     'quay-select',
     'select',
@@ -323,7 +323,7 @@ describe('the life of an element', () => {
        blink.blink(); await soon();
        const drawn = inside(blink, 'button').textContent;
        inside(blink, 'button').focus(); await soon();
-       return [drawn, heard, [blink.lit, blink.tempo, blink.on, blink.pace ?? 'none'], globalThis.told.splice(0), one('b').textContent];`,
+       return [drawn, heard, [blink.shown, blink.tempo, blink.on, blink.pace ?? 'none'], globalThis.told.splice(0), one('b').textContent];`,
     );
     expect(seen).toEqual([
       'true 2 own',
