@@ -20,7 +20,9 @@ export async function readRemembered(
   const known = await recallValue<ReadingOutput>(path, key, isMade);
   if (known) return known.value;
   const output = await readApart(input);
-  if ('unread' in output) return output;
+  // What was given up may be read another time.
+  if ('unread' in output || output.components.some((one) => 'problem' in one && one.problem === 'unread'))
+    return output;
   const read = [...output.files, ...components.map((one) => one.path)];
   const traces = await takeTraces([...read, ...surroundings(read, root)], began, isMade);
   if (traces) await rememberValue(path, { key, traces, value: output });
