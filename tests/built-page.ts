@@ -71,6 +71,20 @@ export class BuiltPage {
     return this.page!.evaluate<Value>(`(async () => { ${MARKUP} ${code} })()`, 20_000);
   }
 
+  /**
+   * Runs code with what a markup makes in a fresh place of its own: `one(selector)` finds there, `inside(element, selector)` in a
+   * shadow root, and `soon()` waits for what was queued.
+   */
+  inPlace<Value>(markup: string, code: string): Promise<Value> {
+    return this.run<Value>(`
+      const place = document.body.appendChild(document.createElement('div'));
+      place.innerHTML = html(${JSON.stringify(markup)});
+      const one = (selector) => place.querySelector(selector);
+      const inside = (element, selector) => element.shadowRoot.querySelector(selector);
+      const soon = () => new Promise((resolve) => setTimeout(resolve));
+      try { await soon(); ${code} } finally { place.remove(); }`);
+  }
+
   /** Skips a test where this engine lacks what the test is about, and says so. */
   async needs(context: TestContext, member: string, place: string): Promise<void> {
     const there = await this.run<boolean>(`return ${JSON.stringify(member)} in ${place};`);

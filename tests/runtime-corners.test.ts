@@ -103,14 +103,7 @@ beforeAll(() => built.start());
 afterAll(() => built.stop());
 
 /** Runs code in the page with what it makes in a fresh place of its own. */
-const inPlace = <Value>(markup: string, code: string) =>
-  built.run<Value>(`
-    const place = document.body.appendChild(document.createElement('div'));
-    place.innerHTML = html(${JSON.stringify(markup)});
-    const one = (selector) => place.querySelector(selector);
-    const inside = (element, selector) => element.shadowRoot.querySelector(selector);
-    const soon = () => new Promise((resolve) => setTimeout(resolve));
-    try { await soon(); ${code} } finally { place.remove(); }`);
+const inPlace = <Value>(markup: string, code: string) => built.inPlace<Value>(markup, code);
 
 describe('a control inside, in a form', () => {
   const entries = `const entries = () => [...new FormData(one('form'))].map(([name, value]) => name + '=' + value).join('&');`;

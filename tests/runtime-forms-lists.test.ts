@@ -75,14 +75,10 @@ afterAll(() => built.stop());
 
 /** Runs code in the page with what it makes in a fresh place of its own. */
 const inPlace = <Value>(markup: string, code: string) =>
-  built.run<Value>(`
-    const place = document.body.appendChild(document.createElement('div'));
-    place.innerHTML = html(${JSON.stringify(markup)});
-    const one = (selector) => place.querySelector(selector);
-    const inside = (element, selector) => element.shadowRoot.querySelector(selector);
-    const soon = () => new Promise((resolve) => setTimeout(resolve));
-    const entries = () => new URLSearchParams(new FormData(one('form'))).toString();
-    try { await soon(); ${code} } finally { place.remove(); }`);
+  built.inPlace<Value>(
+    markup,
+    `const entries = () => new URLSearchParams(new FormData(one('form'))).toString(); ${code}`,
+  );
 
 describe('an element that stands for a native control', () => {
   it('goes back at a reset to what its control had at first', async () => {

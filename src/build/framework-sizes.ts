@@ -1,7 +1,6 @@
 import { brotliCompress } from 'node:zlib';
 import { promisify } from 'node:util';
-import { mkdir, readFile } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { join } from 'node:path';
 import { findFramework, type InstalledFramework } from '../components/find-framework.js';
 import { wrappedFramework } from '../components/index.js';
 import { componentElements } from '../components/compile-components.js';
@@ -9,8 +8,8 @@ import type { LibraryElement } from '../library/library-element.js';
 import { frameworkOptions, packagedComponents } from './bundle-components.js';
 import { MEASURED_BUILD } from './measured-build.js';
 import { cacheFolder, contentKey } from '../system/cache.js';
+import { recallValue, rememberValue } from '../system/remembered-value.js';
 import { toolKey } from '../system/tool-key.js';
-import { writeWhole } from '../system/write-whole.js';
 
 /** In bytes, minified and compressed with Brotli. */
 interface Weights {
@@ -41,8 +40,11 @@ export async function frameworkSizes(
       const installed = findFramework(wrappedFramework(name), root);
       if ('missing' in installed) return undefined;
       const { framework, version, from } = installed;
-      const path = join(cacheFolder(), 'frameworks', `${contentKey(name, version, from, tool)}.json`);
-      const weights = (await recall(path)) ?? (await measureAndRemember(installed, root, path));
+      const key = contentKey(name, version, from, tool);
+      const path = join(cacheFolder(), 'frameworks', key);
+      const known = await recallValue<Weights>(path, key, () => false);
+      const weights = known?.value ?? (await weigh(installed, root));
+      if (!known) await rememberValue(path, { key, traces: [], value: weights });
       const choice = own.some(({ component }) => component.shared) ? 'shared' : 'bundled';
       return { title: framework.title, version, choice, ...weights };
     }),
@@ -50,30 +52,9 @@ export async function frameworkSizes(
   return sizes.filter((size) => size !== undefined);
 }
 
-async function recall(path: string): Promise<Weights | undefined> {
-  try {
-    const { bundled, shared } = JSON.parse(await readFile(path, 'utf8')) as Weights;
-    return Number.isInteger(bundled) && Number.isInteger(shared) ? { bundled, shared } : undefined;
-  } catch {
-    return undefined;
-  }
-}
-
-async function measureAndRemember(
-  installed: InstalledFramework,
-  root: string,
-  path: string,
-): Promise<Weights> {
-  const [bundled, shared] = await Promise.all([
-    measure(installed, root, false),
-    measure(installed, root, true),
-  ]);
-  try {
-    await mkdir(dirname(path), { recursive: true });
-    await writeWhole(path, JSON.stringify({ bundled, shared }));
-  } catch {
-    // It is measured again.
-  }
+async function weigh(installed: InstalledFramework, root: string): Promise<Weights> {
+  const measured = [false, true].map((outside) => measure(installed, root, outside));
+  const [bundled, shared] = (await Promise.all(measured)) as [number, number];
   return { bundled, shared };
 }
 

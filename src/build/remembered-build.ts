@@ -7,11 +7,9 @@ import type { Library } from '../library/open-library.js';
 import { madeIn } from '../library/made-in.js';
 import { cachedAbout } from '../system/cache.js';
 import { toolKey } from '../system/tool-key.js';
-import { recallValue, rememberValue } from '../system/remembered-value.js';
-import { takeTraces } from '../system/traces.js';
+import { recallValue, rememberMade } from '../system/remembered-value.js';
 import { TYPES_FOLDER } from '../types/type-files.js';
 import type { BuiltPackage } from './build-library.js';
-import { surroundings } from '../system/surroundings.js';
 
 /** What is remembered of a package. */
 type Made = Pick<BuiltPackage, 'files' | 'findings'>;
@@ -24,9 +22,8 @@ export function wasBuilt(root: string): boolean {
   return existsSync(cachedAbout('builds', root)) && existsSync(join(root, TYPES_FOLDER, 'tsconfig.json'));
 }
 
-/** The last package that was built of this library, if nothing has changed since that it was made from; otherwise undefined. */
+/** The last package that was built of this library (one that `wasBuilt`), if nothing has changed since that it was made from; otherwise undefined. */
 export async function recallBuild(library: Library): Promise<BuiltPackage | undefined> {
-  if (!wasBuilt(library.root)) return undefined;
   const path = cachedAbout('builds', library.root);
   const known = await recallValue<Made>(path, await keyOf(library), madeIn(library));
   return known && { ...known.value, inputs: known.traces.map((trace) => trace.path) };
@@ -38,13 +35,11 @@ export async function recallBuild(library: Library): Promise<BuiltPackage | unde
  */
 export async function rememberBuild(library: Library, built: BuiltPackage, began: number): Promise<void> {
   if (hasErrors(built.findings) || !built.inputs) return;
-  const isMade = madeIn(library);
-  const inputs = built.inputs.filter((path) => !isMade(path));
-  const traces = await takeTraces([...inputs, ...surroundings(inputs, library.root)], began, isMade);
-  if (!traces) return;
-  const { files, findings } = built;
-  const path = cachedAbout('builds', library.root);
-  await rememberValue(path, { key: await keyOf(library), traces, value: { files, findings } satisfies Made });
+  const { files, findings, inputs } = built;
+  const { root } = library;
+  const path = cachedAbout('builds', root);
+  const value: Made = { files, findings };
+  await rememberMade(path, await keyOf(library), value, { root, inputs, began, isMade: madeIn(library) });
   await forgetOldest(dirname(path)).catch(() => {});
 }
 

@@ -2,7 +2,8 @@ import { createHash } from 'node:crypto';
 import { mkdir, readFile } from 'node:fs/promises';
 import { dirname } from 'node:path';
 import { deserialize, serialize } from 'node:v8';
-import { areUnchanged, type IsMade, type Trace } from './traces.js';
+import { surroundings } from './surroundings.js';
+import { areUnchanged, takeTraces, type IsMade, type Trace } from './traces.js';
 import { writeWhole } from './write-whole.js';
 
 /** A value, what it was made for, and what the files were that it was made from. */
@@ -49,4 +50,25 @@ export async function rememberValue(path: string, remembered: Remembered<unknown
   } catch {
     // It is made again.
   }
+}
+
+/** What something was made from in a project, and when its making began (in milliseconds of the epoch). */
+export interface MadeFrom {
+  root: string;
+  /** Absolute paths. */
+  inputs: readonly string[];
+  began: number;
+  isMade: IsMade;
+}
+
+/** Remembers what was made from files, with all that decides which files these are; not if one of them has changed meanwhile. */
+export async function rememberMade(
+  path: string,
+  key: string,
+  value: unknown,
+  { root, inputs, began, isMade }: MadeFrom,
+): Promise<void> {
+  const read = inputs.filter((input) => !isMade(input));
+  const traces = await takeTraces([...read, ...surroundings(read, root)], began, isMade);
+  if (traces) await rememberValue(path, { key, traces, value });
 }

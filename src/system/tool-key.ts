@@ -3,8 +3,14 @@ import { join } from 'node:path';
 import { contentKey } from './cache.js';
 import { TOOL_ROOT, toolFile } from './tool-files.js';
 
-/** A short name for this version of the tool: of what it is made of, and of what it runs in pages. */
-export async function toolKey(): Promise<string> {
+let known: Promise<string> | undefined;
+
+/** A short name for this version of the tool: of what it is made of, and of what it runs in pages. Worked out once in a process. */
+export function toolKey(): Promise<string> {
+  return (known ??= makeKey());
+}
+
+async function makeKey(): Promise<string> {
   const made = join(TOOL_ROOT, 'dist');
   const [shared, entries] = await Promise.all([
     readdir(join(made, 'shared')).catch(() => []),

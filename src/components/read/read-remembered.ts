@@ -1,8 +1,7 @@
 import { cachedAbout, contentKey } from '../../system/cache.js';
-import { recallValue, rememberValue } from '../../system/remembered-value.js';
-import { surroundings } from '../../system/surroundings.js';
+import { recallValue, rememberMade } from '../../system/remembered-value.js';
 import { toolKey } from '../../system/tool-key.js';
-import { takeTraces, type IsMade } from '../../system/traces.js';
+import type { IsMade } from '../../system/traces.js';
 import { readApart, type ReadingInput, type ReadingOutput } from './read-apart.js';
 
 /**
@@ -23,8 +22,7 @@ export async function readRemembered(
   // What was given up may be read another time.
   if ('unread' in output || output.components.some((one) => 'problem' in one && one.problem === 'unread'))
     return output;
-  const read = [...output.files, ...components.map((one) => one.path)];
-  const traces = await takeTraces([...read, ...surroundings(read, root)], began, isMade);
-  if (traces) await rememberValue(path, { key, traces, value: output });
+  const inputs = [...output.files, ...components.map((one) => one.path)];
+  await rememberMade(path, key, output, { root, inputs, began, isMade });
   return output;
 }
