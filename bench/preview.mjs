@@ -24,7 +24,7 @@ async function preview(library) {
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   let said = '';
-  for await (const chunk of child.stdout.iterator({ destroyOnReturn: false })) {
+  for await (const chunk of child.stdout.setEncoding('utf8').iterator({ destroyOnReturn: false })) {
     said += chunk;
     if (said.endsWith('}\n')) break;
   }

@@ -81,6 +81,11 @@ describe('the source', () => {
     },
   );
 
+  it('hears streams as text in one place, where a character may come in two pieces', () => {
+    const others = sources.filter(([, text]) => /\bchunk\.toString\(|\+= (?:String\()?chunk\b/.test(text));
+    expect(others.map(([path]) => path)).toEqual([]);
+  });
+
   it.each(sources.filter(([path]) => path.startsWith('runtime/')))(
     '%s depends on nothing outside of the runtime, or on the one framework that it mounts components of',
     (path, text) => {

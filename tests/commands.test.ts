@@ -12,6 +12,7 @@ import {
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { buildReportSchema, checkReportSchema, verifyReportSchema } from '../src/index.js';
+import { hearText } from '../src/system/hear-text.js';
 import {
   copyDemo,
   FACETS,
@@ -371,8 +372,7 @@ function watching(args: string[]): {
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   let said = '';
-  for (const stream of [child.stdout, child.stderr])
-    stream.on('data', (chunk: Buffer) => (said += chunk.toString()));
+  for (const stream of [child.stdout, child.stderr]) hearText(stream, (text) => (said += text));
   const ended = new Promise<number | null>((resolve) => child.on('close', resolve));
   return {
     /** Waits for something that was not said before the last change that was waited for. */

@@ -13,6 +13,7 @@ import { tmpdir } from 'node:os';
 import { dirname, join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll } from 'vitest';
+import { hearText } from '../src/system/hear-text.js';
 
 export const REPOSITORY = dirname(dirname(fileURLToPath(import.meta.url)));
 
@@ -122,8 +123,8 @@ export function lastwright(
     );
     let stdout = '';
     let stderr = '';
-    child.stdout.on('data', (chunk: Buffer) => (stdout += chunk.toString()));
-    child.stderr.on('data', (chunk: Buffer) => (stderr += chunk.toString()));
+    hearText(child.stdout, (text) => (stdout += text));
+    hearText(child.stderr, (text) => (stderr += text));
     child.on('error', reject);
     child.on('close', (status) => resolve({ status, stdout, stderr }));
   });

@@ -2,6 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Browser, Page } from '../src/index.js';
+import { hearText } from '../src/system/hear-text.js';
 import { testEngine } from './built-page.js';
 import { REPOSITORY, writeFiles } from './helpers.js';
 
@@ -148,8 +149,8 @@ export class PreviewPage {
     this.child = child;
     let said = '';
     await new Promise<void>((resolve, reject) => {
-      child.stdout.on('data', (chunk: Buffer) => {
-        said += chunk.toString();
+      hearText(child.stdout, (text) => {
+        said += text;
         if (said.endsWith('}\n')) resolve();
       });
       child.once('exit', (status) => reject(new Error(`It ended with ${status}: ${said}`)));

@@ -5,6 +5,7 @@ import { PassThrough } from 'node:stream';
 import { describe, expect, it } from 'vitest';
 import { parse } from 'yaml';
 import { verifyReportSchema } from '../src/index.js';
+import { hearText } from '../src/system/hear-text.js';
 import { askForElement } from '../src/terminal/ask-for-element.js';
 import { lastwright, readTree, REPOSITORY, scratchFolder, writeFiles } from './helpers.js';
 
@@ -42,10 +43,10 @@ describe('the questions of add', () => {
     const input = new PassThrough();
     const output = new PassThrough();
     let said = '';
-    output.on('data', (chunk: Buffer) => {
-      said += chunk.toString();
+    hearText(output, (text) => {
+      said += text;
       // One answer for each question that was asked.
-      if (/[?:] $/.test(chunk.toString())) input.write(`${answers.shift() ?? ''}\n`);
+      if (/[?:] $/.test(text)) input.write(`${answers.shift() ?? ''}\n`);
     });
     return { given: await askForElement('quay-lantern', { input, output }), said };
   };

@@ -14,6 +14,7 @@ import {
 } from './engine.js';
 import { endGroup, killGroup } from './guard.js';
 import { findInstalled, identityOf } from './installed.js';
+import { hearText } from '../system/hear-text.js';
 import { packagedChromium, type PackagedBrowser } from './packaged-chromium.js';
 import { PATIENCE, within, unlessItHangs } from './patience.js';
 import { PipeConnection } from './pipe-connection.js';
@@ -123,7 +124,7 @@ async function start(executable: string, env: NodeJS.ProcessEnv): Promise<Browse
     profile.removeNow();
   });
   let said = '';
-  child.stderr!.on('data', (chunk: Buffer) => (said = (said + chunk.toString()).slice(-2000)));
+  hearText(child.stderr!, (text) => (said = (said + text).slice(-2000)));
   const ended = new Promise<never>((_, reject) => {
     child.on('error', (error) =>
       reject(new EngineMissing(`${executable} cannot be started: ${error.message}.`, 'Check the path.')),

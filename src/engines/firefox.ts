@@ -6,6 +6,7 @@ import { atEnd } from '../system/at-exit.js';
 import { BidiConnection } from './bidi-connection.js';
 import { BidiPage, PAGE_EVENTS } from './bidi-page.js';
 import { EngineMissing, type Browser, type Engine, type Page } from './engine.js';
+import { hearText } from '../system/hear-text.js';
 import { endGroup, Guard, killGroup } from './guard.js';
 import { findNamed, identityOf } from './installed.js';
 import { PATIENCE, within } from './patience.js';
@@ -119,8 +120,8 @@ function addressOf(child: ChildProcess, executable: string): Promise<string> {
     child.on('exit', (code) =>
       reject(new Error(`${executable} ended at once (${code}). ${said.trim().split('\n')[0] ?? ''}`)),
     );
-    (child.stderr as Readable).on('data', (chunk: Buffer) => {
-      said = (said + chunk.toString()).slice(-4000);
+    hearText(child.stderr as Readable, (text) => {
+      said = (said + text).slice(-4000);
       const address = /WebDriver BiDi listening on (ws:\/\/\S+)/.exec(said)?.[1];
       if (address) resolve(address);
     });

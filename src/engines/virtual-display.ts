@@ -1,6 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import type { Readable } from 'node:stream';
 import { EngineMissing } from './engine.js';
+import { hearText } from '../system/hear-text.js';
 import { endGroup, type Guard } from './guard.js';
 import { findInstalled } from './installed.js';
 import { installHint } from './install-hint.js';
@@ -46,8 +47,8 @@ function numberOf(child: ChildProcess): Promise<string> {
     child.on('error', reject);
     child.on('exit', (code) => reject(new Error(`Xvfb ended at once (${code}).`)));
     let said = '';
-    (child.stdio[3] as Readable).on('data', (chunk: Buffer) => {
-      said += chunk.toString();
+    hearText(child.stdio[3] as Readable, (text) => {
+      said += text;
       if (said.includes('\n')) resolve(said.trim());
     });
   });

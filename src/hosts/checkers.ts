@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { createRequire } from 'node:module';
 import { basename, dirname, join } from 'node:path';
 import { atEnd } from '../system/at-exit.js';
+import { hearText } from '../system/hear-text.js';
 import { readTypeScriptOutput } from '../system/typescript-output.js';
 import type { HostTools } from './host.js';
 import type { CheckerDiagnostic } from './typed-use.js';
@@ -49,8 +50,7 @@ function run(args: readonly string[], cwd: string): Promise<string> {
     const child = spawn(process.execPath, args, { cwd, stdio: ['ignore', 'pipe', 'pipe'] });
     const forget = atEnd(() => void child.kill());
     let output = '';
-    for (const stream of [child.stdout, child.stderr])
-      stream.on('data', (chunk: Buffer) => (output += chunk.toString()));
+    for (const stream of [child.stdout, child.stderr]) hearText(stream, (text) => (output += text));
     child.on('error', reject);
     child.on('close', () => {
       forget();

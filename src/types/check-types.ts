@@ -10,6 +10,7 @@ import type { Finding, Position } from '../findings/finding.js';
 import type { LibraryElement } from '../library/library-element.js';
 import { slashed, type ElementFolder, type Library } from '../library/open-library.js';
 import { readTypeScriptOutput } from '../system/typescript-output.js';
+import { hearText } from '../system/hear-text.js';
 import { originOf } from '../syntax/source-map.js';
 import {
   joinPrograms,
@@ -156,8 +157,7 @@ function run(
       }
     }
     let output = '';
-    child.stdout.on('data', (chunk: Buffer) => (output += chunk.toString()));
-    child.stderr.on('data', (chunk: Buffer) => (output += chunk.toString()));
+    for (const stream of [child.stdout, child.stderr]) hearText(stream, (text) => (output += text));
     child.on('error', (error) => resolve({ output: error.message, ended: null }));
     child.on('close', (ended) => resolve({ output, ended }));
   });

@@ -1,6 +1,7 @@
 import { fork } from 'node:child_process';
 import { join } from 'node:path';
 import { atEnd } from '../../system/at-exit.js';
+import { hearText } from '../../system/hear-text.js';
 import { TOOL_ROOT } from '../../system/tool-files.js';
 import type { ComponentFacts, NoFacts } from './facts.js';
 import type { NamedComponent } from './read-components.js';
@@ -34,7 +35,7 @@ export async function readApart(input: ReadingInput): Promise<ReadingOutput | { 
   const limit = setTimeout(() => child.kill('SIGKILL'), LONGEST);
   let output: ReadingOutput | undefined;
   let said = '';
-  child.stderr!.on('data', (chunk: Buffer) => (said += chunk.toString()));
+  hearText(child.stderr!, (text) => (said += text));
   child.once('message', (message) => (output = message as ReadingOutput));
   child.send(input, () => {});
   await new Promise<void>((resolve) => {
