@@ -11,6 +11,8 @@ import { generateLibrary } from './generate.mjs';
 
 process.env.LASTWRIGHT_CHROMIUM ??= 'packaged';
 const SAVES = Number(process.argv[2] ?? 15);
+/** Between two saves, in milliseconds: nobody saves faster than that who looks at what came. */
+const CALM = 2500;
 const scratch = mkdtempSync(join(tmpdir(), 'lastwright-bench-'));
 const cli = join(process.cwd(), 'bin/lastwright.js');
 const demo = join(scratch, 'quayside');
@@ -62,7 +64,7 @@ async function measure(library, tag, hosts, cells) {
   for (let save = 0; save < SAVES + 3; save++) {
     const mark = `saved ${save}.`;
     const seen = page.evaluate(drawn(mark, cells), 20_000);
-    await new Promise((resolve) => setTimeout(resolve, 900));
+    await new Promise((resolve) => setTimeout(resolve, CALM));
     const began = Date.now();
     writeFileSync(view, `${text}<p>${mark}</p>\n`);
     const took = (await seen) - began;

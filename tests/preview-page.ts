@@ -105,7 +105,7 @@ globalThis.press = (name) => deep('button').find((one) => one.innerText.trim() =
 globalThis.heard = [];
 addEventListener('message', ({ data, source }) => heard.push({ data, source }));
 globalThis.cells = () => {
-  const frames = deep('live-cell').map((cell) => cell.shadowRoot.querySelectorAll('iframe'));
+  const frames = deep('live-cell').map((cell) => cell.shadowRoot.querySelectorAll('iframe:not(.spare)'));
   return frames.map((own) => {
     const last = own[own.length - 1];
     const states = heard.filter(({ source, data }) => source === last?.contentWindow && data.state);

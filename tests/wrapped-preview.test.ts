@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openLibrary, Workspace } from '../src/index.js';
 import { LiveLibrary } from '../src/preview/live-library.js';
 import { lastwright, linkPackages, writeFiles } from './helpers.js';
+import { PreviewPage } from './preview-page.js';
 import { gaugeFiles } from './wrapped-components.js';
 
 const root = writeFiles({
@@ -77,4 +78,22 @@ describe('lastwright preview --still', () => {
     for (const host of ['html', 'react'])
       expect(existsSync(join(root, `pictures/quay-vue/a-day.${host}.png`))).toBe(true);
   }, 60_000);
+});
+
+describe('lastwright preview', () => {
+  it.each([0, 20, 40, 80, 160])('ends while a save is followed, %i ms after it', async (after) => {
+    const page = new PreviewPage();
+    page.root = root;
+    await page.run();
+    // The command watches a moment after it has said where it is.
+    await new Promise((resolve) => setTimeout(resolve, 500));
+    page.save(
+      'elements/quay-react/quay-react.samples.yaml',
+      page.read('elements/quay-react/quay-react.samples.yaml') + '\n',
+    );
+    await new Promise((resolve) => setTimeout(resolve, after));
+    const late = setTimeout(() => page.child!.kill('SIGKILL'), 10_000);
+    expect(await page.stop()).toBe(0);
+    clearTimeout(late);
+  });
 });

@@ -12,8 +12,12 @@ export interface CellData {
   tag: string;
   host: string;
   example: string;
-  /** Modules that register other elements which stand in the content. */
-  also: string[];
+  /** Modules that register it, and other elements which stand in the content. */
+  elements: string[];
+  /** Modules that no save changes: those of the host, and the tool's own. */
+  lasting: string[];
+  /** Whether it waits, with these modules only, until the page tells it to begin. */
+  spare: boolean;
   /** The page that this cell belongs to. */
   page: string;
   /** Names of the contract's members, for what the cell tells of. */
@@ -26,15 +30,14 @@ export interface CellData {
 
 /** The document of a cell, and the policy that goes with it. */
 export function cellHtml(
-  { imports, preloads }: LiveExample,
+  { imports }: LiveExample,
   libraryName: string,
   data: CellData,
-  modules: readonly string[],
 ): { html: string; policy: string } {
   const map = inScript({ imports: { ...imports, [`${libraryName}/`]: '/whole/' } });
   const policy = `${POLICY}; script-src 'self' '${hashOf(map)}'; frame-ancestors ${data.page}`;
-  // What imports lead to one by one is asked for at once.
-  const links = [data.example, ...preloads, ...modules]
+  // What imports lead to one by one is asked for at once; a spare cell asks for what can be saved when it begins.
+  const links = [...(data.spare ? [] : [data.example, ...data.elements]), ...data.lasting]
     .map((address) => `<link rel="modulepreload" href="${escapeMarkup(address)}">`)
     .join('\n');
   const html = `<!doctype html>

@@ -56,7 +56,9 @@ export class LiveLibrary {
 
   async end(): Promise<void> {
     clearTimeout(this.#timer);
-    await Promise.all([this.#watching?.end(), this.package.end()]);
+    // What is being done for a save may still open what stands ready for the next one.
+    await this.#watching?.end();
+    await this.package.end();
   }
 
   /** Hears of changes until the function that is given back is called. */

@@ -231,19 +231,21 @@ export class LiveServer {
     server.get<{ Params: { key: string } }>('/examples/:key.js', async ({ params }, reply) =>
       script(reply, this.live.cells.example(params.key)?.code, true),
     );
-    server.get<{ Params: { key: string } }>('/cell/:key', async ({ params }, reply) => {
-      const example = this.live.cells.example(params.key);
-      const facts = example && this.live.facts(example.tag);
-      if (!example || !facts) return reply.code(404).send('');
-      const { contract } = facts;
-      const { html, policy: own } = cellHtml(
-        example,
-        this.live.workspace.library.name,
-        {
+    server.get<{ Params: { key: string }; Querystring: { spare?: string } }>(
+      '/cell/:key',
+      async (request, reply) => {
+        const { params, query } = request;
+        const example = this.live.cells.example(params.key);
+        const facts = example && this.live.facts(example.tag);
+        if (!example || !facts) return reply.code(404).send('');
+        const { contract } = facts;
+        const { html, policy: own } = cellHtml(example, this.live.workspace.library.name, {
           tag: example.tag,
           host: example.host,
           example: `/examples/${params.key}.js`,
-          also: this.#also(example.source, example.tag),
+          elements: this.#elementModules(example.source, example.tag),
+          lasting: [...example.preloads, '/package/shared/runtime.js'],
+          spare: query.spare !== undefined,
           page: this.#addresses.page,
           properties: contract.properties.map(({ name }) => name),
           carriers: contract.properties.flatMap(({ attribute, reflect }) =>
@@ -251,22 +253,20 @@ export class LiveServer {
           ),
           events: contract.events.map(({ name }) => name),
           parts: contract.parts.map(({ name }) => name),
-        },
-        [`/whole/${encodeURIComponent(example.tag)}`, '/package/shared/runtime.js'],
-      );
-      return reply
-        .headers({ 'content-security-policy': own, 'cache-control': 'no-store' })
-        .type(TYPES['.html']!)
-        .send(html);
-    });
+        });
+        return reply
+          .headers({ 'content-security-policy': own, 'cache-control': 'no-store' })
+          .type(TYPES['.html']!)
+          .send(html);
+      },
+    );
   }
 
-  /** Other elements of the library that an example writes into the content: they are registered, too. */
-  #also(source: string, tag: string): string[] {
+  /** Modules of the element, and of others of the library that an example writes into the content: they are registered, too. */
+  #elementModules(source: string, tag: string): string[] {
     const named = new Set(source.match(/(?<=<)[a-z][\w.]*-[\w.-]+/g));
-    return this.live.tags
-      .filter((other) => other !== tag && named.has(other))
-      .map((other) => `/whole/${encodeURIComponent(other)}`);
+    const others = this.live.tags.filter((other) => other !== tag && named.has(other));
+    return [tag, ...others].map((one) => `/whole/${encodeURIComponent(one)}`);
   }
 
   /** Where cells are served from, of a generation: one that hangs holds up all of its origin. */

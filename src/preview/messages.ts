@@ -27,6 +27,8 @@ export type RecordedStep = Record<string, unknown>;
 
 /** What a cell tells the page. */
 export type CellMessage =
+  /** A spare cell has all but the library's modules, and waits until it is told to begin. */
+  | { cell: 'waiting' }
   | { cell: 'ready'; state: CellState; requests: number; took: number }
   | { cell: 'state'; state: CellState }
   | { cell: 'height'; height: number }
@@ -50,6 +52,8 @@ export type CellPlace = {
 
 /** What the page tells a cell. */
 export type PageMessage =
+  /** A spare cell is to become the one that is seen. */
+  | { page: 'begin' }
   /** `again`: these were told before, to a cell that this one takes the place of. */
   | { page: 'set'; values: Record<string, unknown>; again: boolean }
   | { page: 'call'; method: string; with: unknown[] }

@@ -30,13 +30,18 @@ const stage = Object.assign((given: Handed) => (handed = given), {
     tell({ cell: 'callback', name, given: given.map((one) => plain(one)) }),
 });
 
+/** When the cell began to show its example, in milliseconds since its document was there. */
+let begun = 0;
+
 async function begin(): Promise<void> {
   const container = document.createElement('div');
   document.body.append(container);
+  if (data.spare) await toldToBegin();
+  const load = (address: string): Promise<unknown> => import(address);
   const [host, example] = await Promise.all([
-    import('lastwright:mount' as string) as Promise<{ mount(...given: unknown[]): unknown }>,
-    import(data.example) as Promise<unknown>,
-    ...data.also.map((address) => import(address) as Promise<unknown>),
+    load('lastwright:mount') as Promise<{ mount(...given: unknown[]): unknown }>,
+    load(data.example),
+    ...data.elements.map(load),
   ]);
   host.mount(example, container, stage);
   const element = await arrival();
@@ -45,6 +50,25 @@ async function begin(): Promise<void> {
     return;
   }
   new Cell(element).begin();
+}
+
+/** Loads and runs what no save changes; comes back when the page wants the example to be seen. */
+async function toldToBegin(): Promise<void> {
+  const told = new Promise<void>((resolve) => {
+    addEventListener('message', function hear({ data: message, source, origin }) {
+      if (source !== parent || origin !== data.page || (message as PageMessage).page !== 'begin') return;
+      removeEventListener('message', hear);
+      resolve();
+    });
+  });
+  await Promise.all(
+    ['lastwright:mount', ...data.lasting].map((address) => import(address) as Promise<unknown>),
+  );
+  tell({ cell: 'waiting' });
+  await told;
+  begun = performance.now();
+  // What the element sees of its address is the same in every cell.
+  history.replaceState(null, '', location.pathname);
 }
 
 /** The element, when the host has made it. */
@@ -128,11 +152,13 @@ class Cell {
     this.#measure();
     const requests = performance.getEntriesByType('resource').length + 1;
     document.body.dataset.ready = 'true';
-    tell({ cell: 'ready', state: this.#was, requests, took: Math.round(performance.now()) });
+    tell({ cell: 'ready', state: this.#was, requests, took: Math.round(performance.now() - begun) });
   }
 
   #obey(message: PageMessage): void {
     switch (message.page) {
+      case 'begin':
+        break;
       case 'set':
         for (const [name, value] of Object.entries(message.values)) {
           if (handed?.set?.[name]) handed.set[name](value);

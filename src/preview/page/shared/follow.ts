@@ -46,6 +46,9 @@ function take(state: PageState, change: LiveChange, moved: (to: string) => void)
       ...state.styles,
       ...Object.fromEntries(change.restyled.map((one) => [one.tag, one.css])),
     };
+  const names = state.library.elements.map((one) => one.tag).join();
+  const areOthers = names !== change.tags.join();
+  if (areOthers || (change.renewed.length > 0 && change.described.length > 0)) state.edition++;
   if (change.renewed.includes(tag)) {
     // The server gives out the new styles.
     state.styles = {};
@@ -64,8 +67,7 @@ function take(state: PageState, change: LiveChange, moved: (to: string) => void)
   const isKnown = change.tags.includes(tag);
   const isDescribed = change.described.includes(tag) || change.broken.includes(tag) !== state.element.broken;
   if (tag !== '' && (isDescribed || isKnown === state.missing)) void describe(state);
-  const names = state.library.elements.map((one) => one.tag).join();
   // A sheet shows no more of the library than its names, and what is wrong beside its elements.
-  if (tag === '' || change.described.length > 0 || names !== change.tags.join())
+  if (tag === '' || change.described.length > 0 || areOthers)
     later(state, 'library', 700, () => loadLibrary(state).catch(() => {}));
 }

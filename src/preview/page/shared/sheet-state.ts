@@ -54,6 +54,8 @@ export const sheetState = () => ({
   version: 0,
   /** The same for rows other than the chosen one, which wait until that one is there. */
   laterVersion: 0,
+  /** Counts up when what cells are told of the element is other: spare ones are of no use then. */
+  edition: 0,
   /** Frameworks whose cell of the chosen row is there since. */
   arrived: [] as readonly string[],
   /** How the element was last, by cell. */

@@ -2,17 +2,28 @@ import type { CellMessage, PageMessage } from '../../../messages.js';
 import type { Wanted } from '../../shared/wanted.js';
 import type { Inside } from './live-cell.contract.yaml';
 
+/** A document with the element, or a spare one that waits for the next save. */
 interface Frame {
   key: string;
   address: string;
-  ready: boolean;
+  /** Where its document is from. */
+  source: string;
+  /** Address and version that it shows; none where it is spare. */
+  shows: string;
+  stage: 'spare' | 'coming' | 'ready';
+  /** Whether a document that was spare has loaded what no save changes. */
+  waits: boolean;
+  /** What it was told of the element. */
+  edition: number;
   /** When it was asked for. */
   begun: number;
 }
 
 export const state = () => ({
-  /** The frame that is seen and, while it is made anew, the next one. */
+  /** The frame that is seen, while it is made anew the next one, and a spare one. */
   frames: [] as readonly Frame[],
+  /** How many frames there have been. */
+  made: 0,
   height: 0,
   silent: false,
   /** What is other here, once it has lasted. */
@@ -43,6 +54,8 @@ export const changes = {
   },
   address: (cell: Inside) => renew(cell),
   version: (cell: Inside) => renew(cell),
+  spare: (cell: Inside) => keepSpare(cell),
+  edition: (cell: Inside) => keepSpare(cell),
   wanted: (cell: Inside, now: object, before: object) => tellWanted(cell, now as Wanted, before as Wanted),
   order(cell: Inside, order: { readonly [key: string]: unknown }) {
     if (order.message) send(cell, order.message as PageMessage);
@@ -61,7 +74,8 @@ export function connected(cell: Inside) {
     const silent = asked - answered > 1 && document.visibilityState === 'visible';
     if (silent !== cell.state.silent) cell.emit('cell-silence', { silent });
     cell.state.silent = silent;
-    if (cell.state.frames.some(({ ready }) => ready)) send(cell, { page: 'alive', number: ++asked });
+    if (cell.state.frames.some(({ stage }) => stage === 'ready'))
+      send(cell, { page: 'alive', number: ++asked });
   }, 3000);
   cell.listen(window, 'message', (event) => {
     const shown = framesOf(cell).find(({ contentWindow }) => contentWindow === event.source);
@@ -80,17 +94,24 @@ export function grow(cell: Inside) {
 }
 
 function hear(cell: Inside, frame: Frame, message: CellMessage) {
+  if (message.cell === 'waiting') {
+    if (frame.stage === 'spare') change(cell, { ...frame, waits: true });
+    else tell(cell, frame, { page: 'begin' });
+    return;
+  }
+  const last = shownIn(cell).at(-1);
   if (message.cell === 'height') {
-    if (frame === cell.state.frames.at(-1)) cell.state.height = message.height;
+    if (frame === last) cell.state.height = message.height;
     return;
   }
   if (message.cell === 'ready') {
     // The one before is seen until now, so that nothing flickers.
-    cell.state.frames = [{ ...frame, ready: true }];
+    cell.state.frames = [{ ...frame, stage: 'ready' }, ...cell.state.frames.filter(isSpare)];
     cell.state.silent = false;
     tellWanted(cell, cell.wanted as Wanted, {});
     renew(cell);
-  } else if (frame !== cell.state.frames.at(-1)) return;
+    keepSpare(cell);
+  } else if (frame !== last) return;
   const { host, sample } = cell.host;
   cell.emit('cell-message', { host, sample, message });
 }
@@ -104,16 +125,61 @@ const PATIENCE = 2000;
  */
 function renew(cell: Inside) {
   const { address, version } = cell;
-  const { frames } = cell.state;
-  const key = `${address} ${version}`;
-  if (frames.at(-1)?.key === key) return;
-  const coming = frames.find(({ ready }) => !ready);
+  const frames = shownIn(cell);
+  const shows = `${address} ${version}`;
+  if (frames.at(-1)?.shows === shows) return;
+  const coming = frames.find(({ stage }) => stage === 'coming');
   if (address && coming && performance.now() - coming.begun < PATIENCE) {
     setTimeout(() => renew(cell), PATIENCE);
     return;
   }
-  const seen = frames.filter(({ ready }) => ready).slice(-1);
-  cell.state.frames = address ? [...seen, { key, address, ready: false, begun: performance.now() }] : [];
+  const seen = frames.filter(({ stage }) => stage === 'ready').slice(-1);
+  const spare = cell.state.frames.find((one) => isSpare(one) && isUseful(cell, one));
+  const begun = performance.now();
+  if (!address) cell.state.frames = [];
+  else if (spare) {
+    cell.state.frames = [...seen, { ...spare, shows, stage: 'coming', begun }];
+    if (spare.waits) tell(cell, spare, { page: 'begin' });
+  } else cell.state.frames = [...seen, newFrame(cell, { source: address, shows, stage: 'coming' })];
+}
+
+/** Cells of other rows, which are made anew after this one, come before its spare document does; in milliseconds. */
+const CALM = 600;
+
+/** Sees that there is a spare document where one is wanted, and none where not. */
+function keepSpare(cell: Inside) {
+  const { frames } = cell.state;
+  const kept = frames.filter((one) => !isSpare(one) || (cell.spare && isUseful(cell, one)));
+  if (kept.length < frames.length) cell.state.frames = kept;
+  setTimeout(() => {
+    const isQuiet = cell.state.frames.length === 1 && cell.state.frames[0]!.stage === 'ready';
+    if (cell.spare && isQuiet && cell.address)
+      cell.state.frames = [
+        ...cell.state.frames,
+        newFrame(cell, { source: `${cell.address}?spare`, shows: '', stage: 'spare' }),
+      ];
+  }, CALM);
+}
+
+function newFrame(cell: Inside, own: Pick<Frame, 'source' | 'shows' | 'stage'>): Frame {
+  const { address, edition } = cell;
+  const key = String(++cell.state.made);
+  return { ...own, key, address: address ?? '', edition, waits: false, begun: performance.now() };
+}
+
+const isSpare = ({ stage }: Frame): boolean => stage === 'spare';
+
+/** A spare document holds what it was told of the element when it was asked for. */
+function isUseful({ address, edition }: Inside, frame: Frame): boolean {
+  return frame.address === address && frame.edition === edition;
+}
+
+function shownIn({ state }: Inside): Frame[] {
+  return state.frames.filter((one) => !isSpare(one));
+}
+
+function change(cell: Inside, frame: Frame) {
+  cell.state.frames = cell.state.frames.map((one) => (one.key === frame.key ? frame : one));
 }
 
 function tellWanted(cell: Inside, now: Wanted, before: Wanted) {
@@ -139,10 +205,13 @@ function tellWanted(cell: Inside, now: Wanted, before: Wanted) {
 }
 
 function send(cell: Inside, message: PageMessage) {
-  const frame = cell.state.frames.findLast(({ ready }) => ready);
-  if (!frame) return;
-  const shown = framesOf(cell).find(({ dataset }) => dataset.key === frame.key);
-  shown?.contentWindow?.postMessage(message, new URL(frame.address).origin);
+  const frame = cell.state.frames.findLast(({ stage }) => stage === 'ready');
+  if (frame) tell(cell, frame, message);
+}
+
+function tell(cell: Inside, { key, address }: Frame, message: PageMessage) {
+  const shown = framesOf(cell).find(({ dataset }) => dataset.key === key);
+  shown?.contentWindow?.postMessage(message, new URL(address).origin);
 }
 
 function framesOf({ parts }: Inside): HTMLIFrameElement[] {

@@ -31,6 +31,7 @@ export const state = () => ({
   styles: START.styles,
   cells: START.cells,
   version: START.version,
+  edition: START.edition,
   laterVersion: START.laterVersion,
   arrived: START.arrived,
   states: START.states,
