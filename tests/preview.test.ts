@@ -447,6 +447,39 @@ describe('after a save', () => {
     await live.until(`texts('live-findings li').length === 0`);
   });
 
+  const spares = `deep('live-cell iframe.spare').length === 2 && heard.filter(({ data }) => data.cell === 'waiting').length >= 2`;
+
+  it('has a document ready for the next save, in the chosen row', async () => {
+    await live.until(spares);
+    await live.see(`heard.length = 0`);
+    save(
+      '.ts',
+      (text) =>
+        `${text}export function connected(mast: Inside) {\n  console.info(location.search || 'no query');\n}\n`,
+    );
+    await live.until(`texts('live-log li').some((line) => line.includes('no query'))`);
+    await live.until(`deep('live-cell iframe.coming').length === 0`);
+    // The document that waited is the one that is seen now; the element knows nothing of that.
+    expect(await live.see(`deep('live-cell iframe.ready').map((one) => one.src.endsWith('?spare'))`)).toEqual(
+      [true, true, false, false],
+    );
+    expect(await live.see(`deep('live-cell iframe.spare').every((one) => one.inert)`)).toBe(true);
+    restore();
+    await live.until(`texts('live-log li')[0]?.startsWith('save')`);
+    expect(await live.see(`texts('live-log li').some((line) => line.includes('?spare'))`)).toBe(false);
+  });
+
+  it('leaves a document that waits where the contract is another one', async () => {
+    await live.until(spares);
+    await live.see(`heard.length = 0`);
+    save('.contract.yaml', (text) =>
+      text.replace('properties:', 'properties:\n  rake: { type: number, default: 7 }'),
+    );
+    await live.until(`cells().slice(0, 2).every((one) => one?.properties.rake === 7)`);
+    restore();
+    await live.until(`cells().slice(0, 2).every((one) => one && !('rake' in one.properties))`);
+  });
+
   it('keeps up with twenty saves in a second', async () => {
     for (let count = 1; count <= 20; count++) {
       save('.html', (text) => text.replace(' m</span>', ` m, ${count} times</span>`));

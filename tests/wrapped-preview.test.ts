@@ -1,7 +1,8 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { openLibrary, Workspace } from '../src/index.js';
+import { ComponentBundler } from '../src/build/bundle-components.js';
 import { LiveLibrary } from '../src/preview/live-library.js';
 import { lastwright, linkPackages, writeFiles } from './helpers.js';
 import { PreviewPage } from './preview-page.js';
@@ -12,6 +13,8 @@ const root = writeFiles({
   'package.json': '{ "name": "gauges", "version": "1.0.0", "type": "module" }',
   ...gaugeFiles('react', 'quay-react', { sharing: ', framework: shared' }),
   ...gaugeFiles('vue'),
+  'elements/quay-plain/quay-plain.contract.yaml': 'contract: 1\ntag: quay-plain\nsummary: Plain.\n',
+  'elements/quay-plain/quay-plain.html': '<b>Plain</b>\n',
 });
 linkPackages(root);
 
@@ -29,6 +32,9 @@ describe('the live page of wrapped components', () => {
         resolve();
       });
     });
+
+  /** What was saved a moment ago is told of twice. */
+  const calm = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 500));
 
   beforeAll(async () => {
     live = await LiveLibrary.open(new Workspace(await openLibrary(root)));
@@ -66,6 +72,36 @@ describe('the live page of wrapped components', () => {
     await told;
     expect(live.package.findingsOf('quay-react')).toEqual([]);
     expect(await live.package.module('components/quay-react.js')).toContain('High water');
+  }, 60_000);
+
+  it('puts no component together for a save that concerns none', async () => {
+    const view = join(root, 'elements/quay-plain/quay-plain.html');
+    await calm();
+    const bundled = vi.spyOn(ComponentBundler.prototype, 'bundle');
+    const told = change('quay-plain');
+    writeFileSync(view, '<b>Calm</b>\n');
+    await told;
+    expect((await live.whole.of('quay-plain'))!.code).toContain('Calm');
+    const count = bundled.mock.calls.length;
+    bundled.mockRestore();
+    expect(count).toBe(0);
+  }, 30_000);
+
+  it('follows a module that lies beside another element', async () => {
+    const words = join(root, 'elements/quay-plain/words.ts');
+    writeFileSync(words, "export const WORDS = 'Slack water';\n");
+    let told = change('quay-react');
+    writeFileSync(
+      module,
+      `import { WORDS } from '../quay-plain/words.js';\n${before.replace("'Nothing said'", 'WORDS')}`,
+    );
+    await told;
+    expect((await live.whole.of('quay-react'))!.code).toContain('Slack water');
+    await calm();
+    told = change('quay-react');
+    writeFileSync(words, "export const WORDS = 'Spring tide';\n");
+    await told;
+    expect((await live.whole.of('quay-react'))!.code).toContain('Spring tide');
   }, 60_000);
 });
 

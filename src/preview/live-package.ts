@@ -1,4 +1,6 @@
+import { realpathSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
+import { dirname, relative } from 'node:path';
 import { ownElements, registeringModule } from '../build/build-library.js';
 import { toFinding, wrappedClass } from '../build/bundle.js';
 import { DEVELOPMENT, developmentModules } from '../build/development.js';
@@ -11,7 +13,7 @@ import {
 } from '../build/shipped.js';
 import { ComponentBundler, packagePath, type BundledComponents } from '../build/bundle-components.js';
 import { componentOf, isEmitted, type Implementation } from '../contract/implementation.js';
-import type { Library } from '../library/open-library.js';
+import { slashed, type Library } from '../library/open-library.js';
 import type { Finding } from '../findings/finding.js';
 import type { Analysis, LibraryElement } from '../library/library-element.js';
 import { quoted } from '../syntax/literal.js';
@@ -42,6 +44,10 @@ export class LivePackage {
   #components: BundledComponents | undefined;
   #componentFiles: ReadonlyMap<string, string> = new Map();
   #componentFindings: Finding[] = [];
+  /** Elements whose components were put together last, as they were then. */
+  #componentElements: readonly LibraryElement[] | undefined;
+  /** Folders of the library, by their paths, in which files lie that components were made from. */
+  #componentFolders: ReadonlySet<string> = new Set();
   #styles: LibraryStyles = { sheets: [], css: '' };
   #stylesOf = '';
   readonly #classes = new WeakMap<LibraryElement, LiveClass>();
@@ -72,15 +78,20 @@ export class LivePackage {
    */
   async bundleComponents(library: Library, files: ReadonlySet<string> = new Set()): Promise<string[]> {
     const elements = [...this.#good.values()].filter(({ contract }) => componentOf(contract));
-    if (elements.length === 0) return [];
+    if (elements.length === 0 || !this.#concernsComponents(elements, files)) return [];
     const before = this.#components?.sources ?? new Map<string, string[]>();
     const bundled = await this.#bundler.bundle(library, elements, true);
+    this.#componentElements = elements;
     this.#componentFindings = [
       ...bundled.findings,
       ...bundled.messages.map((message) => toFinding(message, library)),
     ];
     if (this.#componentFindings.length === 0) {
       this.#components = bundled;
+      const roots = [library.root, realpathSync(library.root)];
+      this.#componentFolders = new Set(
+        bundled.inputs.flatMap((path) => roots.map((root) => dirname(slashed(relative(root, path))))),
+      );
       this.#componentFiles = new Map(
         bundled.files.map((file) => [packagePath(file, library.root), file.text] as const),
       );
@@ -88,6 +99,22 @@ export class LivePackage {
     const now = this.#components?.sources ?? new Map<string, string[]>();
     return [...now].flatMap(([tag, own]) =>
       [...own, ...(before.get(tag) ?? [])].some((file) => files.has(file)) ? [tag] : [],
+    );
+  }
+
+  /**
+   * Whether components may be other than they were: one of these files can be what they are made from, or be found before one
+   * that is, or say how they are compiled. A file of an element that wraps none is neither, if it lies beside none of theirs.
+   */
+  #concernsComponents(elements: readonly LibraryElement[], files: ReadonlySet<string>): boolean {
+    const last = this.#componentElements;
+    const isSame = last?.length === elements.length && elements.every((one, place) => one === last[place]);
+    if (!isSame || this.#componentFindings.length > 0) return true;
+    const apart = [...this.#good.values()].filter(({ contract }) => !componentOf(contract));
+    return [...files].some(
+      (file) =>
+        this.#componentFolders.has(dirname(file)) ||
+        !apart.some(({ folder }) => file.startsWith(`${folder.folder}/`)),
     );
   }
 
