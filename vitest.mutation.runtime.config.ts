@@ -8,6 +8,7 @@ const DRIVING = [
   'runtime-names',
   'runtime-corners',
   'runtime-forms-lists',
+  'runtime-controls',
   'platform',
   'native',
   'documented',

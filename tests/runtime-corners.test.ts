@@ -254,6 +254,17 @@ describe('what an element is given', () => {
     ]);
   });
 
+  it('stamps texts beside values in attributes, and follows paths to own members of objects only', async () => {
+    const seen = await inPlace(
+      `<quay-rows><template slot="row"><b title="{name} at {index}" lang="{name.length}{nothing.x}{count.toFixed}" data-all="{name.length}">{nothing}{nothing.x}{list.0}{list.length}{deep.constructor}</b></template></quay-rows>`,
+      `const rows = one('quay-rows');
+       rows.rows = [{ id: 1, name: 'N', nothing: null, count: 3, list: ['a', 'b'], deep: {} }];
+       await soon();
+       return rows.lastElementChild.outerHTML;`,
+    );
+    expect(seen).toBe('<b title="N at 0" lang="" slot="row-1">a2</b>');
+  });
+
   it('stamps anew when a template comes later, and not for other content', async () => {
     const seen = await inPlace(
       '<quay-rows></quay-rows>',
