@@ -43,10 +43,10 @@ describe('Enter in a control', () => {
        return sent;`,
     );
 
-  it.each([
+  it.each<[markup: string, times: number]>([
     ...'text search tel url email password date month week time datetime-local number'
       .split(' ')
-      .map((type) => [`<quay-input type="${type}"></quay-input>`, 1] as const),
+      .map((type): [string, number] => [`<quay-input type="${type}"></quay-input>`, 1]),
     ['<quay-input type="checkbox"></quay-input>', 0],
     ['<quay-input type="range"></quay-input>', 0],
     ['<quay-input type="color"></quay-input>', 0],
