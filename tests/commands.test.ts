@@ -22,6 +22,7 @@ import {
   scratchFolder,
   writeElement,
   writeFiles,
+  toolWithout,
 } from './helpers.js';
 
 const CONTRACT = 'contract: 1\ntag: quay-mast\nproperties: { label: { type: string } }\n';
@@ -622,19 +623,6 @@ describe('build, interrupted and disturbed', () => {
     }
   });
 });
-
-/** A copy of the built tool that has everything beside it but one package. */
-function toolWithout(missing: string): string {
-  const tool = scratchFolder();
-  for (const name of ['bin', 'dist', 'package.json', 'oclif.manifest.json'])
-    cpSync(join(REPOSITORY, name), join(tool, name), { recursive: true });
-  mkdirSync(join(tool, 'node_modules'));
-  for (const name of readdirSync(join(REPOSITORY, 'node_modules'))) {
-    if (name !== missing)
-      symlinkSync(join(REPOSITORY, 'node_modules', name), join(tool, 'node_modules', name));
-  }
-  return join(tool, 'bin/lastwright.js');
-}
 
 describe('verify', () => {
   it('names a framework that is missing, with the command that installs it, and ends with 3', async () => {

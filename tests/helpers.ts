@@ -161,3 +161,16 @@ export const HOSTS = [
   'ember',
   'riot',
 ];
+
+/** A copy of the built tool that has everything beside it but one package. */
+export function toolWithout(missing: string): string {
+  const tool = scratchFolder();
+  for (const name of ['bin', 'dist', 'package.json', 'oclif.manifest.json'])
+    cpSync(join(REPOSITORY, name), join(tool, name), { recursive: true });
+  mkdirSync(join(tool, 'node_modules'));
+  for (const name of readdirSync(join(REPOSITORY, 'node_modules'))) {
+    if (name !== missing)
+      symlinkSync(join(REPOSITORY, 'node_modules', name), join(tool, 'node_modules', name));
+  }
+  return join(tool, 'bin/lastwright.js');
+}

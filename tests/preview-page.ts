@@ -140,12 +140,15 @@ export class PreviewPage {
   }
 
   /** Starts the command for the library that is there. */
-  async run(args: readonly string[] = ['--port', '0'], env: Record<string, string> = {}): Promise<void> {
-    const child = spawn(
-      process.execPath,
-      [join(REPOSITORY, 'bin/lastwright.js'), 'preview', '--json', '--library', this.root, ...args],
-      { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, NO_COLOR: '1', ...env } },
-    );
+  async run(
+    args: readonly string[] = ['--port', '0'],
+    env: Record<string, string> = {},
+    program = join(REPOSITORY, 'bin/lastwright.js'),
+  ): Promise<void> {
+    const child = spawn(process.execPath, [program, 'preview', '--json', '--library', this.root, ...args], {
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, NO_COLOR: '1', ...env },
+    });
     this.child = child;
     let said = '';
     await new Promise<void>((resolve, reject) => {

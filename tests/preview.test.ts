@@ -4,7 +4,7 @@ import { createRequire } from 'node:module';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { lastwright, writeFiles } from './helpers.js';
+import { lastwright, linkOnly, toolWithout, writeFiles } from './helpers.js';
 import { HARBOR, PreviewPage } from './preview-page.js';
 
 const live = new PreviewPage();
@@ -122,6 +122,28 @@ describe('the server of the live page', () => {
     await other.run();
     expect(await other.stop('SIGINT')).toBe(0);
     await expect(fetch(other.address)).rejects.toThrow();
+  });
+
+  it('says what a framework needs that is not there, and has its cells once it is', async () => {
+    const other = new PreviewPage();
+    other.root = writeFiles(HARBOR);
+    await other.run(undefined, undefined, toolWithout('vue'));
+    const hosts = async (): Promise<unknown> => {
+      const response = await fetch(`${other.address}/api/element/quay-mast?hosts=html,vue`);
+      return ((await response.json()) as { hosts: unknown }).hosts;
+    };
+    const html = expect.objectContaining({ name: 'html' });
+    expect(await hosts()).toEqual([
+      html,
+      expect.objectContaining({
+        name: 'vue',
+        missing: 'Vue is not installed.',
+        install: 'Run: npm install vue@3',
+      }),
+    ]);
+    linkOnly(other.root, ['vue']);
+    expect(await hosts()).toEqual([html, expect.not.objectContaining({ missing: expect.anything() })]);
+    expect(await other.stop()).toBe(0);
   });
 
   it.skipIf(process.platform !== 'linux')(
