@@ -1,0 +1,70 @@
+// The least that verifying the demo in its frameworks could cost in a browser, in milliseconds on standard output: this client
+// loads a blank page for each framework and element, and mounts the example of each sample in each framework, with that framework's own
+// mounting call. `lastwright preview` compiles and serves the examples, which is not counted. `bench/hosts.mjs` compares with it.
+import { spawn } from 'node:child_process';
+import { ENGINES } from '../dist/index.js';
+
+const [library, ...hosts] = process.argv.slice(2);
+const child = spawn(
+  process.execPath,
+  ['bin/lastwright.js', 'preview', '--json', '--port', '0', '--library', library],
+  { stdio: ['ignore', 'pipe', 'inherit'] },
+);
+let said = '';
+for await (const piece of child.stdout.setEncoding('utf8').iterator({ destroyOnReturn: false })) {
+  said += piece;
+  if (said.endsWith('}\n')) break;
+}
+const { address, elements } = JSON.parse(said);
+const { origin } = new URL(address);
+
+async function ask(path, body) {
+  const response = await fetch(origin + path, {
+    ...(body && {
+      method: 'POST',
+      body: JSON.stringify(body),
+      headers: { 'content-type': 'application/json', origin },
+    }),
+  });
+  return response.json();
+}
+
+/** Addresses of the cells of an element, by framework. */
+async function cellsOf(tag) {
+  const { samples } = await ask(`/api/element/${tag}?hosts=${hosts.join(',')}`);
+  const answers = await Promise.all(
+    samples.map((_, sample) =>
+      ask('/api/cells', { tag, hosts, sample, values: {}, slots: {}, generation: 0 }),
+    ),
+  );
+  return hosts.map((host) =>
+    answers.map(({ cells }) => {
+      const { address, refused } = cells.find((cell) => cell.host === host);
+      if (refused) throw new Error(`${tag} in ${host}: ${refused}`);
+      return address;
+    }),
+  );
+}
+
+const all = await Promise.all(elements.map(cellsOf));
+const READY = `(async () => {
+  while (document.body?.dataset.ready !== 'true') await new Promise((resolve) => setTimeout(resolve, 1));
+})()`;
+const browser = await ENGINES.find(({ name }) => name === 'chromium').launch();
+const page = await browser.newPage();
+const mountAll = async () => {
+  for (const cells of all.flat()) {
+    await page.open('about:blank');
+    for (const cell of cells) {
+      await page.open(cell);
+      await page.evaluate(READY, 20_000);
+    }
+  }
+};
+// The first time the live page puts modules together that a build has at hand.
+await mountAll();
+const began = performance.now();
+await mountAll();
+console.log(Math.round(performance.now() - began));
+await browser.close();
+child.kill('SIGTERM');
