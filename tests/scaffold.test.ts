@@ -30,11 +30,63 @@ describe('init', () => {
   });
 
   it('replaces nothing', async () => {
-    const folder = writeFiles({ 'tsconfig.json': 'mine' });
-    const { status, stderr } = await lastwright(['init', folder]);
-    expect(status).toBe(2);
-    expect(stderr).toContain('tsconfig.json is there already');
-    expect(readTree(folder)).toEqual({ 'tsconfig.json': 'mine' });
+    for (const [path, words] of [
+      [
+        'elements/harbor-lantern/harbor-lantern.css',
+        'harbor-lantern.css is there already; nothing was written',
+      ],
+      ['lastwright.yaml', 'this is a library; nothing was written'],
+    ] as const) {
+      const folder = writeFiles({ [path]: 'mine' });
+      const { status, stderr } = await lastwright(['init', folder, '--name', 'harbor']);
+      expect([status, stderr]).toEqual([2, expect.stringContaining(words)]);
+      expect(readTree(folder)).toEqual({ [path]: 'mine' });
+    }
+  });
+
+  it('starts a library in a project that is there, whose files stay, and says what they lack', async () => {
+    const own = {
+      'package.json': JSON.stringify({
+        name: 'greenhouse-app',
+        version: '3.1.4',
+        scripts: { build: 'vite build' },
+        dependencies: { react: '^19.0.0' },
+      }),
+      'tsconfig.json': '{ "compilerOptions": { "jsx": "react-jsx" } }',
+      '.gitignore': 'node_modules\n/dist/\n',
+      'src/Plant.tsx': 'export {};',
+    };
+    const folder = writeFiles(own);
+    const { status, stdout, stderr } = await lastwright(['init', '--host', 'react'], { cwd: folder });
+    expect(status, stderr).toBe(0);
+    const tree = readTree(folder);
+    expect(tree).toMatchObject(own);
+    expect(tree['lastwright.yaml']).toContain('hosts: [html, react]');
+    expect(tree['elements/greenhouse-lantern/greenhouse-lantern.html']).toBeDefined();
+    for (const path of ['package.json', 'tsconfig.json', '.gitignore'])
+      expect(stdout).toContain(`= ${path} stays as it is`);
+    const [, call] = /^Next: (.*)\.$/m.exec(stdout)!;
+    expect(call).toMatch(
+      /^npm install --save-dev .*"react-dom@\^19\.0\.0".* && npm pkg set scripts\.check="lastwright check"/,
+    );
+    expect(call).not.toMatch(/"react@|scripts\.build|cd /);
+    expect(stdout).toContain('.gitignore: let it name .lastwright/.');
+    expect(stdout).toMatch(/^tsconfig\.json: .*"rootDirs":\["\.","\.lastwright\/types"\]/m);
+    // The package's own name and version are those of the project.
+    const built = await lastwright(['build', '--json'], { cwd: folder });
+    expect(built.status, built.stdout).toBe(0);
+    expect(JSON.parse(readTree(folder)['dist/package.json']!)).toMatchObject({
+      name: 'greenhouse-app',
+      version: '3.1.4',
+    });
+    expect((await lastwright(['init'], { cwd: folder })).stderr).toContain('lastwright add');
+  });
+
+  it('does not fall over a package.json that is none', async () => {
+    const folder = writeFiles({ 'package.json': '{' });
+    const { status, stderr } = await lastwright(['init', folder, '--name', 'harbor']);
+    expect([status, stderr]).toEqual([2, expect.stringContaining('package.json cannot be read as JSON')]);
+    expect(readTree(folder)).toEqual({ 'package.json': '{' });
   });
 });
 

@@ -5,6 +5,7 @@ import type { Host } from '../hosts/host.js';
 import { html } from '../hosts/html.js';
 import { libraryFiles } from '../scaffold/library-files.js';
 import { toolSpec } from '../scaffold/tool-spec.js';
+import { intoProject, projectName } from '../scaffold/into-project.js';
 import { writeNew } from '../scaffold/write-new.js';
 import { BaseCommand } from '../terminal/base-command.js';
 import { say } from '../terminal/output.js';
@@ -13,10 +14,11 @@ import { showWritten } from '../terminal/show-written.js';
 export default class Init extends BaseCommand {
   static override summary = 'Start a library: configuration, one element, a test, continuous integration.';
   static override description =
-    'The library checks, builds and verifies as it is. Nothing that is there already is replaced, and nothing is fetched.';
+    'The library checks, builds and verifies as it is. In a project that is there already its package.json, tsconfig.json and .gitignore stay as they are, and what they lack is said. Nothing is replaced, and nothing is fetched.';
   static override examples = [
     '<%= config.bin %> init harbor',
     '<%= config.bin %> init harbor --tag harbor-lantern --host react --host vue',
+    '<%= config.bin %> init . --host react',
   ];
   static override args = {
     folder: Args.string({ description: 'The folder; the current one if you name none.' }),
@@ -35,6 +37,7 @@ export default class Init extends BaseCommand {
     const folder = resolve(args.folder ?? '.');
     const name =
       flags.name ??
+      (await projectName(folder)) ??
       (basename(folder)
         .toLowerCase()
         .replace(/[^a-z0-9-]+/g, '-')
@@ -43,15 +46,24 @@ export default class Init extends BaseCommand {
     const tag = flags.tag ?? `${name.replace(/^@[^/]*\//, '').split('-')[0]}-lantern`;
     const hosts = flags.host ? await hostsNamed(flags.host) : [html];
     const tool = await toolSpec(folder, this.config.version);
-    const written = await writeNew(folder, libraryFiles(name, tag, tool, hosts));
-    if (flags.json) say.json({ folder, files: written });
-    else
-      say.line(
-        showWritten(
-          written,
-          `${args.folder ? `cd ${args.folder} && ` : ''}npm install && npx lastwright verify`,
-        ),
-      );
+    const { files, kept } = await intoProject(folder, libraryFiles(name, tag, tool, hosts));
+    const written = await writeNew(folder, files);
+    if (flags.json) {
+      say.json({ folder, files: written, kept });
+      return;
+    }
+    const enter = args.folder && folder !== process.cwd() ? [`cd ${args.folder}`] : [];
+    // What is to be called comes from whoever is there to call it.
+    const { help: calls } = kept.find(({ path }) => path === 'package.json') ?? { help: 'npm install' };
+    const others = kept.filter(({ path, help }) => path !== 'package.json' && help !== '');
+    say.line(
+      showWritten(
+        written,
+        [...enter, ...(calls === '' ? [] : [calls]), 'npx lastwright verify'].join(' && '),
+        kept.map(({ path }) => path),
+      ),
+    );
+    for (const { path, help } of others) say.line(`${path}: ${help}.`);
   }
 }
 

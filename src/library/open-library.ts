@@ -81,7 +81,7 @@ export async function findLibraryRoot(from: string): Promise<string> {
   }
   throw new UsageError(
     `There is no ${CONFIG_FILE} here or in a folder above.`,
-    `Go to a library's folder, or name one with --library. To see a whole library, run "lastwright demo".`,
+    `Go to a library's folder, or name one with --library. "lastwright init" starts one, also in a project that is there; "lastwright demo" shows a whole one.`,
   );
 }
 

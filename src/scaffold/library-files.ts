@@ -54,7 +54,7 @@ output: dist
     )}\n`,
     'tsconfig.json': TSCONFIG,
     '.gitignore': 'node_modules/\ndist/\n.lastwright/\n',
-    'tests/library.test.js': LIBRARY_TEST,
+    'tests/library.test.mjs': LIBRARY_TEST,
     '.github/workflows/library.yml': WORKFLOW,
     ...Object.fromEntries(Object.entries(element).map(([file, text]) => [`${folder}/${file}`, text])),
   };
