@@ -13,10 +13,29 @@ function flatFiles(framework: (typeof FRAMEWORKS)[number]): Record<string, strin
   };
 }
 
+/** A component that cannot be without an object, which no markup can give. */
+const CARGO = `
+import { useImperativeHandle, type Ref } from 'react';
+export function Cargo({ cargo, note, ref }: { cargo: { name: string }; note?: string; ref?: Ref<{ open(): void }> }) {
+  useImperativeHandle(ref, () => ({ open: () => { globalThis.opened = cargo.name; } }));
+  return <p>{cargo.name} {note}</p>;
+}
+`.replaceAll('globalThis', '(globalThis as any)');
+
 const FILES = {
   'lastwright.yaml': 'library: 1\n',
   'package.json': '{ "name": "gauges", "version": "1.0.0", "type": "module" }',
   ...Object.assign({}, ...FRAMEWORKS.map((framework) => gaugeFiles(framework))),
+  'elements/quay-cargo/Cargo.tsx': CARGO,
+  'elements/quay-cargo/quay-cargo.contract.yaml': `contract: 1
+tag: quay-cargo
+summary: Cargo
+wraps: { react: ./Cargo.tsx, export: Cargo }
+properties:
+  cargo: { type: object, required: true, properties: { name: { type: string } } }
+  note: { type: string }
+methods: { open: {} }
+`,
   ...gaugeFiles('react', 'quay-closed', { more: 'encapsulation: closed\n' }),
   ...gaugeFiles('solid', 'quay-shut', { more: 'encapsulation: closed\n' }),
   ...Object.assign({}, ...FRAMEWORKS.map((framework) => flatFiles(framework))),
@@ -203,6 +222,35 @@ describe.each(FRAMEWORKS)('a component of %s', (framework) => {
         return [shown(one, 'p'), shown(other, 'p')];
       `),
     ).toEqual(['1', 'none']);
+  });
+});
+
+describe('a component that cannot be without an object', () => {
+  it('is mounted once that is there: markup comes before code', async () => {
+    expect(
+      await run(`
+        const told = [];
+        const hear = (event) => { told.push(event.error?.message); event.preventDefault(); };
+        addEventListener('error', hear);
+        const box = document.body.appendChild(document.createElement('div'));
+        box.innerHTML = '<quay-cargo note="dry"></quay-cargo>';
+        const element = box.firstChild;
+        element.open();
+        await turn();
+        element.note = 'wet';
+        await turn();
+        const before = [element.shadowRoot.childElementCount, globalThis.opened];
+        element.cargo = { name: 'Rope' };
+        await turn();
+        const after = [shown(element, 'p'), globalThis.opened];
+        element.remove(); await turn();
+        box.append(element); await turn();
+        removeEventListener('error', hear);
+        const last = shown(element, 'p');
+        box.remove();
+        return [told, before, after, last];
+      `),
+    ).toEqual([[], [0, null], ['Rope wet', 'Rope'], 'Rope wet']);
   });
 });
 

@@ -49,6 +49,8 @@ type Sent = [type: string, sets?: string | 0, members?: readonly string[]];
 export interface Wiring {
   /** The element's properties by the component's names; `!closed` for the opposite of `closed`. */
   properties?: Record<string, string>;
+  /** What the component cannot be without, by its own names, and no markup can give: it is mounted once these are there. */
+  needs?: readonly string[];
   /** Callbacks of the component, and the events that they become; `bind:value` for what it writes itself. */
   events?: Record<string, Sent>;
   /** Slots by the component's names for their content. */
@@ -128,6 +130,7 @@ class ComponentView implements Shown {
       const own = wiring.properties[name]!;
       given[name] = own[0] === '!' ? !host[own.slice(1) as never] : host[own as never];
     }
+    if (!this.mounted && wiring.needs?.some((name) => given[name] === undefined)) return;
     const shown: GivenSlots = {};
     const filled = wiring.slots && filledSlots(inside);
     for (const name in wiring.slots) {

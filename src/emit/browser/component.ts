@@ -42,12 +42,16 @@ export function componentCode(
       const taken = componentProperty(one);
       return property(taken.name, data(`${taken.opposite ? '!' : ''}${one.name}`));
     });
+  const needed = properties.filter(
+    ({ required, attribute, trait }) => required && attribute === undefined && trait === undefined,
+  );
   const sent = calledEvents(contract.events, traits).map((event) =>
     property(componentCallback(event, contract, component), data(sentAs(event))),
   );
   const content = slots.map((slot) => property(componentSlot(slot, component), data(slot.name)));
   const wiring = [
     ...(given.length > 0 ? [property('properties', object(given))] : []),
+    ...(needed.length > 0 ? [property('needs', data(needed.map((one) => componentProperty(one).name)))] : []),
     ...(sent.length > 0 ? [property('events', object(sent))] : []),
     ...(content.length > 0 ? [property('slots', object(content))] : []),
     ...(methods.length > 0 ? [property('called', expression`true`)] : []),
