@@ -1,8 +1,10 @@
+import { init, parse } from 'es-module-lexer';
 import { posix } from 'node:path';
-import { parseSync } from 'oxc-parser';
 import { contentKey } from '../system/cache.js';
-import { moduleRequests } from '../syntax/module-requests.js';
 import type { ElementFacts } from './facet.js';
+
+// Modules are read at each run, also where nothing is to be seen: a parser would take as long as all else that is remembered.
+await init;
 
 /** Finds what each element of a package is made of: its registering module and all that this one imports. */
 export class BuiltCode {
@@ -38,13 +40,18 @@ export class BuiltCode {
   #importsOf(path: string): string[] {
     const known = this.#imports.get(path);
     if (known) return known;
-    const text = this.textOf(path);
-    const { module } = parseSync(path, text, { lang: 'js', sourceType: 'module' });
-    const found = moduleRequests(module, text)
-      .filter(({ from }) => from.startsWith('.'))
-      .map(({ from }) => posix.join(posix.dirname(path), from));
+    const found = importedBy(this.textOf(path)).map((from) => posix.join(posix.dirname(path), from));
     this.#imports.set(path, found);
     return found;
+  }
+}
+
+/** Files that a module imports or passes on, in its own words; none where it is no module that can be read. */
+function importedBy(text: string): string[] {
+  try {
+    return parse(text)[0].flatMap(({ n: name }) => (name?.startsWith('.') ? [name] : []));
+  } catch {
+    return [];
   }
 }
 
