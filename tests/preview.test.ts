@@ -80,9 +80,9 @@ describe('the server of the live page', () => {
     expect(origin).not.toBe(live.address);
     const cell = await fetch(cells[0]!.address);
     expect(cell.headers.get('content-security-policy')).toContain(`frame-ancestors ${live.address}`);
-    expect((await fetch(`${origin}/whole/quay-mast`)).status).toBe(200);
+    expect((await fetch(`${origin}/whole/1/quay-mast`)).status).toBe(200);
     for (const path of [
-      '/whole/quay-none',
+      '/whole/1/quay-none',
       '/source/lastwright.yaml',
       '/package/classes/quay-mast.js',
       '/cell/none',

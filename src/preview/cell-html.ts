@@ -12,7 +12,12 @@ export interface CellData {
   tag: string;
   host: string;
   example: string;
-  /** Modules that register it, and other elements which stand in the content. */
+  /**
+   * Where this document finds the library's modules. No other document has the same address: some browsers keep modules in
+   * memory, whatever they are told, and would show what was saved before.
+   */
+  library: string;
+  /** The element, and others which stand in the content. */
   elements: string[];
   /** Modules that no save changes: those of the host, and the tool's own. */
   lasting: string[];
@@ -34,10 +39,10 @@ export function cellHtml(
   libraryName: string,
   data: CellData,
 ): { html: string; policy: string } {
-  const map = inScript({ imports: { ...imports, [`${libraryName}/`]: '/whole/' } });
+  const map = inScript({ imports: { ...imports, [`${libraryName}/`]: data.library } });
   const policy = `${POLICY}; script-src 'self' '${hashOf(map)}'; frame-ancestors ${data.page}`;
   // What imports lead to one by one is asked for at once; a spare cell asks for what can be saved when it begins.
-  const links = [...(data.spare ? [] : [data.example, ...data.elements]), ...data.lasting]
+  const links = [...(data.spare ? [] : [data.example, ...elementModules(data)]), ...data.lasting]
     .map((address) => `<link rel="modulepreload" href="${escapeMarkup(address)}">`)
     .join('\n');
   const html = `<!doctype html>
@@ -57,6 +62,11 @@ ${links}
 </html>
 `;
   return { html, policy };
+}
+
+/** Addresses of the modules that register a cell's elements. */
+function elementModules({ library, elements }: Pick<CellData, 'library' | 'elements'>): string[] {
+  return elements.map((tag) => library + encodeURIComponent(tag));
 }
 
 /** JSON that cannot end the script element that it stands in. */

@@ -71,6 +71,8 @@ export interface LiveAddresses {
 export class LiveServer {
   #fastify!: typeof import('fastify').default;
   readonly #servers: FastifyInstance[] = [];
+  /** How many documents of cells were given out. */
+  #documents = 0;
   /** Origins of cells, by generation. */
   readonly #origins = new Map<number, Promise<string>>();
   #addresses!: LiveAddresses;
@@ -218,7 +220,7 @@ export class LiveServer {
     server.get('/package/*', async ({ url }, reply) =>
       script(reply, OWN_MODULE.test(url) ? await moduleAt(this.live.package, url) : undefined, true),
     );
-    server.get<{ Params: { '*': string } }>('/whole/*', async ({ params }, reply) => {
+    server.get<{ Params: { '*': string } }>('/whole/:document/*', async ({ params }, reply) => {
       const [tag, isMap] = [params['*'].replace(/\.js(?:\.map)?$/, ''), params['*'].endsWith('.map')];
       const whole = await this.live.whole.of(tag);
       if (whole && isMap)
@@ -243,7 +245,8 @@ export class LiveServer {
           tag: example.tag,
           host: example.host,
           example: `/examples/${params.key}.js`,
-          elements: this.#elementModules(example.source, example.tag),
+          library: `/whole/${++this.#documents}/`,
+          elements: this.#elementsIn(example.source, example.tag),
           lasting: [...example.preloads, '/package/shared/runtime.js'],
           spare: query.spare !== undefined,
           page: this.#addresses.page,
@@ -262,11 +265,11 @@ export class LiveServer {
     );
   }
 
-  /** Modules of the element, and of others of the library that an example writes into the content: they are registered, too. */
-  #elementModules(source: string, tag: string): string[] {
+  /** The element, and others of the library that an example writes into the content: they are registered, too. */
+  #elementsIn(source: string, tag: string): string[] {
     const named = new Set(source.match(/(?<=<)[a-z][\w.]*-[\w.-]+/g));
     const others = this.live.tags.filter((other) => other !== tag && named.has(other));
-    return [tag, ...others].map((one) => `/whole/${encodeURIComponent(one)}`);
+    return [tag, ...others];
   }
 
   /** Where cells are served from, of a generation: one that hangs holds up all of its origin. */

@@ -15,7 +15,7 @@ export async function sourcePlace(
   line: number,
   column: number,
 ): Promise<SourcePlace | undefined> {
-  const [, tag] = /\/whole\/([^/?]+?)(?:\.js)?(?:\?|$)/.exec(address) ?? [];
+  const [, tag] = /\/whole\/\d+\/([^/?]+?)(?:\.js)?(?:\?|$)/.exec(address) ?? [];
   const whole =
     tag === undefined ? undefined : await modules.of(decodeURIComponent(tag)).catch(() => undefined);
   if (!whole) return undefined;

@@ -41,7 +41,7 @@ async function begin(): Promise<void> {
   const [host, example] = await Promise.all([
     load('lastwright:mount') as Promise<{ mount(...given: unknown[]): unknown }>,
     load(data.example),
-    ...data.elements.map(load),
+    ...data.elements.map((tag) => load(data.library + encodeURIComponent(tag))),
   ]);
   host.mount(example, container, stage);
   const element = await arrival();
