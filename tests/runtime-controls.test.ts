@@ -17,6 +17,13 @@ const built = new BuiltPage({
   ...control('select', '<select part="control"><option>a</option></select><slot></slot>'),
   ...control('button', '<button part="control"><slot></slot></button>'),
   ...control('a', '<a part="control"><slot></slot></a>'),
+  'elements/quay-off/quay-off.contract.yaml':
+    'contract: 1\ntag: quay-off\nparts: { control: {} }\npassthrough: { to: control, native: input }\n',
+  'elements/quay-off/quay-off.html': '<input part="control" disabled>',
+  'elements/quay-turn/quay-turn.contract.yaml':
+    'contract: 1\ntag: quay-turn\nparts: { control: {} }\nproperties: { map: { type: object, default: {} }, link: { type: string } }\npassthrough: { to: control, native: button }\n',
+  'elements/quay-turn/quay-turn.html':
+    '<i>before</i><button part="control" class="{map}" style="{map}" local-name="{link ? \'a\' : \'button\'}" local-names="a button" href="{link}">Go</button><b>after</b>',
 });
 beforeAll(() => built.start());
 afterAll(() => built.stop());
@@ -26,7 +33,7 @@ function inPlace<Value>(markup: string, code: string): Promise<Value> {
   return built.run<Value>(`
     const place = document.body.appendChild(document.createElement('section'));
     place.innerHTML = html(${JSON.stringify(markup)});
-    const element = place.querySelector('quay-input, quay-textarea, quay-select, quay-button, quay-a');
+    const element = place.querySelector('quay-input, quay-textarea, quay-select, quay-button, quay-a, quay-off, quay-turn');
     const inner = element.shadowRoot.querySelector('[part]');
     const soon = () => new Promise((resolve) => setTimeout(resolve, 5));
     try { ${code} } finally { place.remove(); }`);
@@ -136,6 +143,16 @@ describe('attributes that name other elements', () => {
     expect(seen).toEqual([true, true, true]);
   });
 
+  it('name nothing in a place that has no names', async () => {
+    const seen = await inPlace(
+      '<p id="one">One</p><quay-button aria-labelledby="one">Go</quay-button>',
+      `document.createElement('div').append(element);
+       element.setAttribute('aria-describedby', 'one');
+       return inner.ariaDescribedByElements?.length ?? 0;`,
+    );
+    expect(seen).toBe(0);
+  });
+
   it('are looked up where the element stands, each time it comes to stand somewhere', async () => {
     const seen = await inPlace(
       '<p id="one">One</p><div id="host"></div><quay-button aria-describedby="one">Go</quay-button>',
@@ -231,7 +248,57 @@ describe('attributes for assistive technology', () => {
   });
 });
 
+describe('a control that is another by turns', () => {
+  it('stands where it stood, and leaves nothing of its form to one that belongs to none', async () => {
+    const seen = await inPlace(
+      '<form><fieldset><quay-turn name="go"></quay-turn></fieldset></form>',
+      `const told = [];
+       const hear = (event) => { told.push(event.message); event.preventDefault(); };
+       addEventListener('error', hear);
+       const order = () => [...element.shadowRoot.children].map(({ localName }) => localName).join();
+       const seen = [order()];
+       element.link = '#x'; await soon();
+       element.setAttribute('name', 'other');
+       element.setCustomValidity('No.');
+       place.querySelector('fieldset').disabled = true;
+       place.querySelector('form').reset();
+       seen.push(order(), element.shadowRoot.querySelector('a').hasAttribute('disabled'));
+       place.querySelector('fieldset').disabled = false;
+       element.link = undefined; await soon();
+       seen.push(order(), element.checkValidity());
+       removeEventListener('error', hear);
+       return [...seen, told];`,
+    );
+    expect(seen).toEqual(['i,button,b', 'i,a,b', false, 'i,button,b', true, []]);
+  });
+
+  it('has classes and style of a map, of which only what is there counts', async () => {
+    const seen = await inPlace(
+      '<quay-turn></quay-turn>',
+      `element.map = { one: true, two: 1, three: '', '--a': undefined, '--b': null, '--c': false, '--d': 0, '--e': 'x' };
+       await soon();
+       const control = element.shadowRoot.querySelector('[part]');
+       return [control.className, control.style.cssText];`,
+    );
+    expect(seen).toEqual(['one two --e', '--d: 0; --e: x;']);
+  });
+});
+
 describe('what a form knows of a control', () => {
+  it('holds where a fieldset is off before the control is drawn, and where it is off by its view', async () => {
+    const seen = await inPlace(
+      '<form><fieldset disabled><quay-input name="a" value="x"></quay-input><quay-off name="b"></quay-off></fieldset></form>',
+      `const fieldset = place.querySelector('fieldset');
+       const off = place.querySelector('quay-off').shadowRoot.querySelector('input');
+       const seen = [inner.disabled, off.disabled];
+       fieldset.disabled = false;
+       seen.push(inner.disabled, off.disabled);
+       fieldset.disabled = true;
+       return [...seen, inner.disabled, off.disabled];`,
+    );
+    expect(seen).toEqual([true, true, false, true, true, true]);
+  });
+
   it('is what it holds and whether that is in order, after each change', async () => {
     const seen = await inPlace(
       '<form><quay-input name="ship" required></quay-input></form>',

@@ -217,6 +217,8 @@ describe('what an element is given', () => {
          () => fill.append(Object.assign(document.createElement('em'), { slot: 'top' })),
          () => fill.append(document.createElement('em')),
          () => fill.replaceChildren('  '),
+         () => { fill.firstChild.data = 'x'; },
+         () => { fill.firstChild.data = ' '; },
        ]) { change(); await soon(); values.push(read()); }
        return values;`,
     );
@@ -226,6 +228,8 @@ describe('what an element is given', () => {
       'none,no top',
       'none,top',
       'content,top',
+      'none,no top',
+      'content,no top',
       'none,no top',
     ]);
   });
@@ -263,6 +267,28 @@ describe('what an element is given', () => {
        return rows.lastElementChild.outerHTML;`,
     );
     expect(seen).toBe('<b title="N at 0" lang="" slot="row-1">a2</b>');
+  });
+
+  it('stamps anew whatever comes or goes beside the template', async () => {
+    const seen = await inPlace(
+      '<quay-rows></quay-rows>',
+      `const rows = one('quay-rows');
+       rows.rows = [{ id: 1, name: 'N' }];
+       await soon();
+       const made = (text) => Object.assign(document.createElement('template'), { slot: 'row', innerHTML: html(text) });
+       const stamped = () => [...rows.querySelectorAll(':scope > [slot=row-1]')].map(({ outerHTML }) => outerHTML).join();
+       const seen = [stamped()];
+       rows.append(document.createElement('p'), made('<i>{name}</i>'));
+       await soon(); seen.push(stamped());
+       rows.replaceChildren(document.createElement('p'));
+       await soon(); seen.push(stamped());
+       rows.append('text'); rows.append(made('<u>{name}</u>'));
+       await soon(); seen.push(stamped());
+       rows.querySelector('template').remove(); rows.append('more');
+       await soon(); seen.push(stamped());
+       return seen;`,
+    );
+    expect(seen).toEqual(['', '<i slot="row-1">N</i>', '', '<u slot="row-1">N</u>', '']);
   });
 
   it('stamps anew when a template comes later, and not for other content', async () => {

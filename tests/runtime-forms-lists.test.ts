@@ -339,6 +339,68 @@ describe('a list and what is beside it', () => {
   );
 });
 
+describe('a list that is emptied', () => {
+  it('takes nothing with it that stands beside it', async () => {
+    const seen = await inPlace(
+      '<quay-headed></quay-headed><quay-tailed></quay-tailed><quay-alone></quay-alone>',
+      `const seen = [];
+       for (const element of place.querySelectorAll('quay-headed, quay-tailed, quay-alone')) {
+         const shown = () => element.shadowRoot.textContent.replace(/\\s/g, '');
+         element.rows = [{ id: 1, name: 'a' }, { id: 2, name: 'b' }]; await soon();
+         const full = shown();
+         element.rows = []; await soon();
+         const empty = shown();
+         element.rows = [{ id: 3, name: 'c' }]; await soon();
+         seen.push([full, empty, shown()].join());
+       }
+       return seen;`,
+    );
+    expect(seen).toEqual(['headab,head,headc', 'abtail,tail,ctail', 'ab,,c']);
+  });
+});
+
+describe('a list whose items change places, while one has the focus', () => {
+  /** The names of what was put somewhere else, in order. */
+  const moved = (whole: boolean, after: string) =>
+    inPlace<string>(
+      '<quay-fields></quay-fields>',
+      `const owners = [Element.prototype, Document.prototype, DocumentFragment.prototype];
+       const own = owners.map((owner) => Object.getOwnPropertyDescriptor(owner, 'moveBefore'));
+       if (!${whole}) owners.forEach((owner) => delete owner.moveBefore);
+       try {
+         const element = one('quay-fields');
+         const rows = (names) => [...names].map((name) => ({ id: name, name }));
+         element.rows = rows('abcdef');
+         await soon();
+         const root = element.shadowRoot;
+         [...root.querySelectorAll('input')].find(({ value }) => value === 'e').focus();
+         const records = [];
+         const watch = new MutationObserver((all) => records.push(...all));
+         watch.observe(root, { childList: true });
+         element.rows = rows('${after}');
+         await soon();
+         const nodes = records.flatMap(({ addedNodes }) => [...addedNodes]);
+         return nodes.filter(({ localName }) => localName === 'input').map(({ value }) => value).sort().join('');
+       } finally {
+         owners.forEach((owner, at) => own[at] && Object.defineProperty(owner, 'moveBefore', own[at]));
+       }`,
+    );
+
+  it.each([
+    // Others move around it where it cannot be moved whole, and no more of them than that takes; else two that changed places do.
+    ['eabcdf', 4, 1],
+    ['abcdfe', 1, 2],
+    ['fbceda', 3, 4],
+    ['badcef', 2, 2],
+  ])('%s: %i move around it, or %i', async (after, around, least) => {
+    const others = await moved(false, after);
+    expect(others).not.toContain('e');
+    expect(others).toHaveLength(around);
+    if (await built.run<boolean>(`return 'moveBefore' in document.body`))
+      expect(await moved(true, after)).toHaveLength(least);
+  });
+});
+
 describe('the policy for markup', () => {
   const strict = new BuiltPage(
     {

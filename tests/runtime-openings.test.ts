@@ -59,9 +59,10 @@ export const results = { whole(once) { log('whole'); any(once); return once.labe
 export function drawn(once) { log('drawn ' + once.host.shadowRoot.querySelector('b').textContent); }
 `,
   'elements/quay-foreign/quay-foreign.contract.yaml':
-    'contract: 1\ntag: quay-foreign\nproperties: { points: { type: array, default: [] }, name2: { type: string, default: A } }\n',
+    'contract: 1\ntag: quay-foreign\nproperties: { points: { type: array, default: [] }, name2: { type: string, default: A } }\nmethods: { note: {} }\n',
   'elements/quay-foreign/quay-foreign.html':
-    '<other-chart points="{points}" max-count="{points.length}" title="{name2}"></other-chart>',
+    '<other-chart points="{points}" max-count="{points.length}" title="{name2}" part2="{points.length > 2 ? null : 1}" draw="{note}"></other-chart>',
+  'elements/quay-foreign/quay-foreign.ts': 'export function note() {}\n',
 };
 
 const built = new BuiltPage(FILES);
@@ -268,12 +269,12 @@ describe('a custom element of somebody else’s', () => {
         const foreign = document.body.appendChild(document.createElement('quay-foreign'));
         foreign.points = [1, 2]; await foreign.settled;
         const chart = foreign.shadowRoot.querySelector('other-chart');
-        const seen = [chart.points === foreign.points, chart.getAttribute('points'), chart.getAttribute('max-count')];
+        const seen = [chart.points === foreign.points, chart.getAttribute('points'), chart.getAttribute('max-count'), typeof chart.draw, chart.hasAttribute('draw'), chart.getAttribute('part2')];
         customElements.define('other-chart', class extends HTMLElement { maxCount = 0; });
         foreign.points = [1, 2, 3]; await foreign.settled;
-        seen.push(chart.points === foreign.points, chart.maxCount, chart.title);
+        seen.push(chart.points === foreign.points, chart.maxCount, chart.title, chart.getAttribute('part2'), 'part2' in chart);
         foreign.remove();
         return seen;`),
-    ).toEqual([true, null, '2', true, 3, 'A']);
+    ).toEqual([true, null, '2', 'function', false, '1', true, 3, 'A', null, false]);
   });
 });

@@ -111,10 +111,10 @@ function tell(host: PassingElement, control: Control): void {
   }
 }
 
-/** The flags of a validity that are set; they stand on its prototype. */
+/** The flags of a validity, which stand on its prototype; "valid" among them is none and counts for nothing. */
 function flagsOf(validity: ValidityState): ValidityStateFlags {
   const flags: Record<string, boolean> = {};
-  for (const name in validity) if (name !== 'valid') flags[name] = validity[name as keyof ValidityState];
+  for (const name in validity) flags[name] = validity[name as keyof ValidityState];
   return flags;
 }
 

@@ -148,7 +148,7 @@ export class PassingElement extends ViewElement {
     const property = REFERENCES[name];
     if (property && property in control) {
       const root = this.getRootNode() as Document | ShadowRoot;
-      const found = (value ?? '').split(/\s+/).flatMap((id) => (id && root.getElementById?.(id)) || []);
+      const found = (value ?? '').split(/\s/).flatMap((id) => (id && root.getElementById?.(id)) || []);
       const given = property.endsWith('s') ? found : found[0];
       (control as unknown as Record<string, unknown>)[property] = value === null ? null : (given ?? null);
       return;

@@ -129,12 +129,9 @@ class Repetition {
         this.#keep(one, --newEnd);
       }
     }
-    if (start === oldEnd) {
-      if (start < newEnd)
-        fill(after, items, start, newEnd, this.Kind, this.outer, this.parent, this.#nodeAt(newEnd));
-    } else if (start === newEnd) {
-      for (let index = start; index < oldEnd; index++) removeBlock(before[index]!);
-    } else this.#reorder(start, oldEnd, newEnd);
+    if (start === oldEnd)
+      fill(after, items, start, newEnd, this.Kind, this.outer, this.parent, this.#nodeAt(newEnd));
+    else this.#reorder(start, oldEnd, newEnd);
     return after;
   }
 
@@ -149,11 +146,10 @@ class Repetition {
     moveBlock(block, this.parent, next);
   }
 
-  /** The node that would lose the focus if it moved; null where there is none, or the browser can move it as it is. */
+  /** What has the focus and would lose it if it moved; null where nothing has it, or the browser can move it as it is. */
   get #focused(): Element | null {
     if ('moveBefore' in this.parent) return null;
-    const active = (this.parent.getRootNode() as Document | ShadowRoot).activeElement;
-    return active && this.parent.contains(active) ? active : null;
+    return (this.parent.getRootNode() as Document | ShadowRoot).activeElement;
   }
 
   /** True for a block that others move around. */
