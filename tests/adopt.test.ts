@@ -55,6 +55,28 @@ describe('lastwright adopt', () => {
     expect(report.summary.fits).toBeGreaterThan(30);
   }, 120_000);
 
+  it('has choices in the order in which the author has them, also those of a type with a name', async () => {
+    const root = library({
+      'package.json': JSON.stringify({
+        name: 'quay-things',
+        version: '1.0.0',
+        dependencies: { react: '^19.0.0', 'react-dom': '^19.0.0' },
+      }),
+      'src/thirst.ts': "export type Thirst = 'low' | 'medium' | 'high';\n",
+      'src/Plant.tsx': `import type { Thirst } from './thirst';
+export const LEAST: Thirst[] = ['high', 'low'];
+export function Plant({ thirst = 'medium', side = 'port' }: { thirst?: Thirst; side?: 'starboard' | 'port' }) {
+  return <p>{thirst} {side}</p>;
+}
+`,
+    });
+    const { status, stderr } = await lastwright(['adopt', 'src/Plant.tsx'], { cwd: root });
+    expect(status, stderr).toBe(0);
+    const contract = contractOf(root, 'quay-plant');
+    expect(contract).toContain('thirst: { enum: [ low, medium, high ]');
+    expect(contract).toContain('side: { enum: [ starboard, port ]');
+  }, 60_000);
+
   it('gives the same as JSON', async () => {
     const root = library();
     const { stdout } = await lastwright(['adopt', 'src/Tide.tsx', '--json'], { cwd: root });

@@ -11,6 +11,7 @@ import { UsageError } from '../system/usage-error.js';
 import { writeWhole } from '../system/write-whole.js';
 import { writeNew } from '../scaffold/write-new.js';
 import { findComponent, type FoundComponent, type Said } from './find-component.js';
+import { frameworksOfProject } from './frameworks-of-project.js';
 import { adoptPackage, packageFolder } from './adopt-package.js';
 import { fromClass } from './from-class.js';
 import { fromComponent } from './from-component.js';
@@ -50,7 +51,7 @@ export async function adopt(library: Library, wish: AdoptWish): Promise<Adopted[
     return writeAll(library, sources, wish);
   }
   const text = await readFile(path, 'utf8');
-  const component = findComponent(path, text, wish);
+  const component = findComponent(path, text, wish, await frameworksOfProject(path));
   const source = await read(library, path, text, component, wish);
   return writeAll(library, [source], wish);
 }

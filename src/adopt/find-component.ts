@@ -19,8 +19,19 @@ export interface Said {
   exported?: string | undefined;
 }
 
-/** Finds the component, or the class, in a file; throws a `UsageError` that says what to add where that is not clear. */
-export function findComponent(path: string, text: string, said: Said): FoundComponent {
+/** Frameworks whose components are written in JSX, which need not import anything of them. */
+const IN_JSX: ReadonlySet<ComponentFramework> = new Set(['react', 'preact', 'solid']);
+
+/**
+ * Finds the component, or the class, in a file; throws a `UsageError` that says what to add where that is not clear.
+ * `project` are the frameworks that the file's project uses: one that imports none is of the only one that can be.
+ */
+export function findComponent(
+  path: string,
+  text: string,
+  said: Said,
+  project: readonly ComponentFramework[] = [],
+): FoundComponent {
   const ending = extname(path);
   const fromName = pascal(basename(path, ending).replace(/\.[^.]*$/, ''));
   if (ending === '.svelte') return { framework: 'svelte', exported: 'default', name: fromName };
@@ -42,7 +53,7 @@ export function findComponent(path: string, text: string, said: Said): FoundComp
   const name = String(own ?? (exported === 'default' ? fromName : exported));
   if (made && made.type.startsWith('Class') && extendsElement(made, syntax))
     return { framework: 'class', exported, name };
-  return { framework: frameworkOf(path, text, syntax, said.framework), exported, name };
+  return { framework: frameworkOf(path, text, syntax, said.framework, project), exported, name };
 }
 
 /** The export that is meant: the only one that can be a component, or the one that has the file's name. */
@@ -87,6 +98,7 @@ function frameworkOf(
   text: string,
   { body }: SourceSyntax,
   said: string | undefined,
+  project: readonly ComponentFramework[],
 ): ComponentFramework {
   const names = WRAPPED_FRAMEWORKS.map(({ name }) => name);
   const known = names.find((name) => name === said);
@@ -101,6 +113,8 @@ function frameworkOf(
     [...sources, ...(pragma ? [pragma] : [])].some((one) => owns.test(one)),
   );
   if (found.length === 1) return found[0]!.name;
+  const possible = project.filter((name) => IN_JSX.has(name));
+  if (found.length === 0 && possible.length === 1) return possible[0]!;
   throw new UsageError(
     `${basename(path)} imports ${found.length === 0 ? 'no framework' : 'several frameworks'}, so nothing tells which one its component is of.`,
     `Say it with --framework ${found[0]?.name ?? 'react'} (or ${names.filter((name) => name !== (found[0]?.name ?? 'react')).join(', ')}).`,

@@ -50,8 +50,11 @@ export class TypeFacts {
     const deprecated = this.program.tagOf(symbol, 'deprecated');
     const fact: TypeFact = type ? this.of(type) : { kind: 'unknown', text: 'any', why: 'is not known' };
     // The checker has them in an order of its own; people have a reason for theirs.
-    if (fact.kind === 'schema' && fact.schema.enum)
-      fact.schema = { ...fact.schema, enum: inOrderOf(this.program.textOf(symbol), fact.schema.enum) };
+    if (fact.kind === 'schema' && fact.schema.enum) {
+      const named = type && (checker.getNonNullableType(type) ?? type).getAliasSymbol();
+      const text = this.program.textOf(symbol) + (named ? this.program.textOf(named) : '');
+      fact.schema = { ...fact.schema, enum: inOrderOf(text, fact.schema.enum) };
+    }
     return {
       name: symbol.name,
       required: !(symbol.flags & SymbolFlags.Optional),
