@@ -82,6 +82,17 @@ describe('init', () => {
     expect((await lastwright(['init'], { cwd: folder })).stderr).toContain('lastwright add');
   });
 
+  it.each([
+    ['@quay/3d_Viewer', 'd-lantern'],
+    ['2024', 'library-lantern'],
+    ['My App', 'my-lantern'],
+  ])('gives a first element to a project that is called %s', async (name, tag) => {
+    const folder = writeFiles({ 'package.json': JSON.stringify({ name }) });
+    const { status, stderr } = await lastwright(['init', folder, '--json']);
+    expect(status, stderr).toBe(0);
+    expect(Object.keys(readTree(folder))).toContain(`elements/${tag}/${tag}.html`);
+  });
+
   it('does not fall over a package.json that is none', async () => {
     const folder = writeFiles({ 'package.json': '{' });
     const { status, stderr } = await lastwright(['init', folder, '--name', 'harbor']);

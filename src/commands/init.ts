@@ -35,15 +35,8 @@ export default class Init extends BaseCommand {
   override async run(): Promise<void> {
     const { args, flags } = await this.parse(Init);
     const folder = resolve(args.folder ?? '.');
-    const name =
-      flags.name ??
-      (await projectName(folder)) ??
-      (basename(folder)
-        .toLowerCase()
-        .replace(/[^a-z0-9-]+/g, '-')
-        .replace(/^[^a-z]+|-+$/g, '') ||
-        'library');
-    const tag = flags.tag ?? `${name.replace(/^@[^/]*\//, '').split('-')[0]}-lantern`;
+    const name = flags.name ?? (await projectName(folder)) ?? plainName(basename(folder));
+    const tag = flags.tag ?? `${plainName(name.replace(/^@[^/]*\//, '')).split('-')[0]}-lantern`;
     const hosts = flags.host ? await hostsNamed(flags.host) : [html];
     const tool = await toolSpec(folder, this.config.version);
     const { files, kept } = await intoProject(folder, libraryFiles(name, tag, tool, hosts));
@@ -65,6 +58,12 @@ export default class Init extends BaseCommand {
     );
     for (const { path, help } of others) say.line(`${path}: ${help}.`);
   }
+}
+
+/** A name that a package, and the beginning of a tag, can have. */
+function plainName(text: string): string {
+  const letters = text.toLowerCase().replace(/[^a-z0-9-]+/g, '-');
+  return letters.replace(/^[^a-z]+|-+$/g, '') || 'library';
 }
 
 /** Plain HTML and the named ones; all of them are loaded only where some are named. */
