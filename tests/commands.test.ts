@@ -624,6 +624,23 @@ describe('build, interrupted and disturbed', () => {
   });
 });
 
+describe('classes that no style has', () => {
+  it('are told whatever they are made of, but for those that code looks for', async () => {
+    const folder = writeFiles({
+      'lastwright.yaml': 'library: 1\n',
+      'elements/quay-sign/quay-sign.contract.yaml': 'contract: 1\ntag: quay-sign\nsummary: A sign.\n',
+      'elements/quay-sign/quay-sign.html': '<p class="*:p-4 w-[calc(50% known sought a(b)">Berth</p>',
+      'elements/quay-sign/quay-sign.css': '.known { color: teal; }\n',
+      'elements/quay-sign/quay-sign.ts':
+        "export function connected(sign) {\n  sign.host.shadowRoot?.querySelectorAll('.sought, .a\\\\(b\\\\)');\n  console.debug('a(b)');\n}\n",
+    });
+    const { stdout } = await lastwright(['check', '--json', '--no-types', '--library', folder]);
+    const { findings } = checkReportSchema.parse(JSON.parse(stdout));
+    const told = findings.filter(({ code }) => code === 'style/unknown-class');
+    expect(told.map(({ message }) => /class "(.*)";/.exec(message)?.[1])).toEqual(['*:p-4', 'w-[calc(50%']);
+  });
+});
+
 describe('verify', () => {
   it('names a framework that is missing, with the command that installs it, and ends with 3', async () => {
     const folder = writeFiles({ 'node_modules/vue/package.json': '{ "version": "2.7.0" }' }, copyDemo());

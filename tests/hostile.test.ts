@@ -85,6 +85,17 @@ describe('hostile and broken input', () => {
     );
   });
 
+  it('of class names of any characters is a finding or nothing', async () => {
+    const odd = ['*:p-4', 'a(b', '[x', 'w-[calc(100%', '+', '\\\\', '{2', 'md:w-1/2', '!mt-2', '(?<n>'];
+    for (const name of odd) await survives({ '.html': `<p class="${name} ${name}x">x</p>` });
+    await fc.assert(
+      fc.asyncProperty(fc.string({ unit: 'binary', maxLength: 12 }), (name) =>
+        survives({ '.html': `<p class="${name.replace(/["&{]/g, '')}">x</p>` }),
+      ),
+      { numRuns: 60, interruptAfterTimeLimit: 30_000 },
+    );
+  });
+
   it('of truncated real files is a finding or nothing', async () => {
     for (const [path, text] of texts) {
       const ending = ENDINGS.find((one) => path.endsWith(one))!;

@@ -13,6 +13,7 @@ import {
 import { mkdir, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import { atEnd } from '../system/at-exit.js';
+import { escapePattern } from '../system/escape-pattern.js';
 import { UsageError } from '../system/usage-error.js';
 import { isRunning } from '../system/processes.js';
 import { DOCUMENT } from './package-documents.js';
@@ -118,7 +119,9 @@ function besideOutput(output: string, kind: 'new' | 'previous'): string {
 async function mendInterrupted(output: string): Promise<void> {
   const parent = dirname(output);
   const names = await readdir(parent);
-  const pattern = new RegExp(`^\\.${escaped(basename(output))}\\.(new|previous)(?:-(\\d+)-[0-9a-f]+)?$`);
+  const pattern = new RegExp(
+    `^\\.${escapePattern(basename(output))}\\.(new|previous)(?:-(\\d+)-[0-9a-f]+)?$`,
+  );
   for (const name of names) {
     const [, kind, owner] = pattern.exec(name) ?? [];
     if (!kind || (owner && isRunning(Number(owner)))) continue;
@@ -126,11 +129,6 @@ async function mendInterrupted(output: string): Promise<void> {
     if (kind === 'previous' && !(await exists(output))) await rename(path, output).catch(ignoreMissing);
     else await rm(path, { recursive: true, force: true });
   }
-}
-
-/** A name as it is, in a regular expression. */
-function escaped(name: string): string {
-  return name.replace(/[^\w]/g, '\\$&');
 }
 
 /** What builds write: files of these kinds, in these folders. */

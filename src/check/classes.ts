@@ -2,6 +2,7 @@ import { report, type Place } from '../findings/report.js';
 import type { Finding } from '../findings/finding.js';
 import { nearest } from '../findings/nearest.js';
 import type { MarkupNode } from '../view/parse-view.js';
+import { escapePattern } from '../system/escape-pattern.js';
 import type { LibraryElement } from '../library/library-element.js';
 
 /** Classes of the view and of variants that no style names: page and utility classes do not reach into a shadow root. */
@@ -10,7 +11,8 @@ export function checkClasses(element: LibraryElement, styled: ReadonlySet<string
   if (!view || contract.encapsulation === 'none') return [];
   // What code looks for by its class needs no style.
   const code = `${folder.behavior?.text ?? ''}${folder.samples?.text ?? ''}`;
-  const isKnown = (name: string): boolean => styled.has(name) || new RegExp(`\\b${name}\\b`).test(code);
+  const isKnown = (name: string): boolean =>
+    styled.has(name) || new RegExp(`(?<!\\w)${escapePattern(name)}(?!\\w)`).test(code);
   const unknown = (name: string, place: Place): Finding => {
     const meant = nearest(name, styled);
     return report(

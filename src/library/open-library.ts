@@ -6,6 +6,7 @@ import { readdir, readFile, realpath, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import type { Finding, Severity } from '../findings/finding.js';
 import type { ElementFolder, SourceFile, StyleFile, TraitFiles } from './library-files.js';
+import { escapePattern } from '../system/escape-pattern.js';
 import { UsageError } from '../system/usage-error.js';
 import { OWN_FOLDER } from './own-folder.js';
 import { readPackage } from './read-package.js';
@@ -224,12 +225,7 @@ function staysInside(path: string): boolean {
 async function matchFolders(root: string, steps: readonly string[]): Promise<string[]> {
   let folders = [root];
   for (const step of steps) {
-    const name = new RegExp(
-      `^${step
-        .split('*')
-        .map((part) => part.replace(/[.+?^${}()|[\]\\]/g, '\\$&'))
-        .join('[^/]*')}$`,
-    );
+    const name = new RegExp(`^${step.split('*').map(escapePattern).join('[^/]*')}$`);
     const found = await Promise.all(
       folders.map(async (folder) => {
         const entries = await readdir(folder, { withFileTypes: true }).catch((): Dirent[] => []);

@@ -87,8 +87,7 @@ function packageHelp(own: string, wanted: string): string {
 }
 
 function installed(name: string, range: string): string {
-  if (range.startsWith('file:')) return range.slice('file:'.length);
-  return `"${name}@${range}"`;
+  return `"${range.startsWith('file:') ? range.slice('file:'.length) : `${name}@${range}`}"`;
 }
 
 function typeOptions(wanted: string): string {
