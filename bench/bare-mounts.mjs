@@ -1,21 +1,11 @@
 // The least that verifying the demo in its frameworks could cost in a browser, in milliseconds on standard output: this client
 // loads a blank page for each framework and element, and mounts the example of each sample in each framework, with that framework's own
 // mounting call. `lastwright preview` compiles and serves the examples, which is not counted. `bench/hosts.mjs` compares with it.
-import { spawn } from 'node:child_process';
 import { ENGINES } from '../dist/index.js';
+import { startPreview } from './start-preview.mjs';
 
 const [library, ...hosts] = process.argv.slice(2);
-const child = spawn(
-  process.execPath,
-  ['bin/lastwright.js', 'preview', '--json', '--port', '0', '--library', library],
-  { stdio: ['ignore', 'pipe', 'inherit'] },
-);
-let said = '';
-for await (const piece of child.stdout.setEncoding('utf8').iterator({ destroyOnReturn: false })) {
-  said += piece;
-  if (said.endsWith('}\n')) break;
-}
-const { address, elements } = JSON.parse(said);
+const { address, elements, end } = await startPreview(library);
 const { origin } = new URL(address);
 
 async function ask(path, body) {
@@ -67,4 +57,4 @@ const began = performance.now();
 await mountAll();
 console.log(Math.round(performance.now() - began));
 await browser.close();
-child.kill('SIGTERM');
+await end();

@@ -8,6 +8,7 @@ import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writ
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { copyDemo } from './copy-demo.mjs';
+import { CONSUMER_OPTIONS } from '../scripts/consumer-options.mjs';
 import { generateLibrary } from './generate.mjs';
 
 const wanted = process.argv.slice(2);
@@ -114,6 +115,13 @@ const BY_HAND = {
     call: ['@angular/compiler-cli/bundles/src/bin/ngc.js', '-p', '.'],
   },
 };
+const TSC = ['typescript-7/bin/tsc', '-p', '.'];
+/** Packages that such a project has. */
+const LINKED =
+  'react @types/react csstype preact solid-js vue svelte @angular/core @angular/common rxjs typescript'.split(
+    ' ',
+  );
+
 /** Checkers that take a second or two are asked several times: the median counts. */
 const TIMES = { vue: 1, svelte: 1, angular: 1 };
 function median(name, measure) {
@@ -121,24 +129,11 @@ function median(name, measure) {
   return all.sort((a, b) => a.took - b.took)[all.length >> 1];
 }
 
-const TSC = ['typescript-7/bin/tsc', '-p', '.'];
-
 /** What a checker takes over some files by hand, in milliseconds. */
 function byHand(name, files, packageFolder) {
   const { file, options = {}, more = {}, call = TSC } = BY_HAND[name];
   const folder = mkdtempSync(join(scratch, `${name}-`));
-  const links = [
-    'react',
-    '@types/react',
-    'preact',
-    'solid-js',
-    'vue',
-    'svelte',
-    '@angular/core',
-    'rxjs',
-    'typescript',
-  ];
-  for (const link of [...links, '@angular/common', 'csstype']) {
+  for (const link of LINKED) {
     mkdirSync(dirname(join(folder, 'node_modules', link)), { recursive: true });
     symlinkSync(join(modules, link), join(folder, 'node_modules', link));
   }
@@ -146,12 +141,7 @@ function byHand(name, files, packageFolder) {
     cpSync(packageFolder, join(folder, 'node_modules', readName(packageFolder)), { recursive: true });
   for (const [path, text] of Object.entries(files)) writeFileSync(join(folder, path), text);
   const compilerOptions = {
-    target: 'ES2022',
-    module: 'ESNext',
-    moduleResolution: 'Bundler',
-    lib: ['ES2022', 'DOM', 'DOM.Iterable'],
-    types: [],
-    strict: true,
+    ...CONSUMER_OPTIONS,
     noEmit: true,
     ...options,
   };

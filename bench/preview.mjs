@@ -1,43 +1,23 @@
 // Measures how long it takes from a save to the new picture on the live page, in the packaged Chromium, in this one run: in HTML
 // alone, in all frameworks that the demo promises, and in HTML in a library of 1,000 elements. Exit status 1 if one is over its
 // limit. The first sample of quay-berth is looked at; a picture is there two frames after the cell says that it is ready.
-import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ENGINES } from '../dist/index.js';
 import { copyDemo } from './copy-demo.mjs';
 import { generateLibrary } from './generate.mjs';
+import { startPreview } from './start-preview.mjs';
 
 process.env.LASTWRIGHT_CHROMIUM ??= 'packaged';
 const SAVES = Number(process.argv[2] ?? 15);
 /** Between two saves, in milliseconds: nobody saves faster than that who looks at what came. */
 const CALM = 2500;
 const scratch = mkdtempSync(join(tmpdir(), 'lastwright-bench-'));
-const cli = join(process.cwd(), 'bin/lastwright.js');
 const demo = join(scratch, 'quayside');
 copyDemo(demo);
 const many = join(scratch, 'many');
 generateLibrary(many, 1000);
-
-/** Starts the live page of a library; gives its address and a function that ends it. */
-async function preview(library) {
-  const child = spawn(process.execPath, [cli, 'preview', '--json', '--port', '0', '--library', library], {
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  let said = '';
-  for await (const chunk of child.stdout.setEncoding('utf8').iterator({ destroyOnReturn: false })) {
-    said += chunk;
-    if (said.endsWith('}\n')) break;
-  }
-  const { address } = JSON.parse(said);
-  const ended = new Promise((resolve) => child.once('exit', resolve));
-  const end = () => {
-    child.kill('SIGTERM');
-    return ended;
-  };
-  return { address, end };
-}
 
 /** Resolves, in the page, when cells of the first sample in so many frameworks show a text, and are drawn. */
 const drawn = (text, count) => `new Promise((resolve) => {
@@ -52,7 +32,7 @@ const drawn = (text, count) => `new Promise((resolve) => {
 })`;
 
 async function measure(library, tag, hosts, cells) {
-  const { address, end } = await preview(library);
+  const { address, end } = await startPreview(library);
   process.once('exit', end);
   const browser = await ENGINES.find(({ name }) => name === 'chromium').launch();
   const page = await browser.newPage();

@@ -17,6 +17,7 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { ENGINES } from '../dist/index.js';
+import { CONSUMER_OPTIONS } from './consumer-options.mjs';
 
 const TSC = ['typescript/bin/tsc', ['--noEmit', '-p', '.']];
 const START = `import 'quayside/quay-berth';\n`;
@@ -149,12 +150,7 @@ async function tryProject(name, project) {
   write('index.html', `<div id="app"></div>\n<script type="module" src="/${project.mainFile}"></script>\n`);
   write(project.mainFile, project.main);
   const compilerOptions = {
-    target: 'ES2022',
-    module: 'ESNext',
-    moduleResolution: 'Bundler',
-    lib: ['ES2022', 'DOM', 'DOM.Iterable'],
-    types: [],
-    strict: true,
+    ...CONSUMER_OPTIONS,
     skipLibCheck: false,
     ...project.options,
   };

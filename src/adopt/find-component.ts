@@ -1,5 +1,6 @@
 import { basename, extname } from 'node:path';
 import { behind, readSyntax, type SourceSyntax } from '../components/read/source-syntax.js';
+import type { WrappedFramework } from '../components/framework.js';
 import { WRAPPED_FRAMEWORKS } from '../components/index.js';
 import type { ComponentFramework } from '../contract/component-frameworks.js';
 import { walk, type TreeNode } from '../syntax/tree.js';
@@ -19,9 +20,6 @@ export interface Said {
   exported?: string | undefined;
 }
 
-/** Frameworks whose components are written in JSX, which need not import anything of them. */
-const IN_JSX: ReadonlySet<ComponentFramework> = new Set(['react', 'preact', 'solid']);
-
 /**
  * Finds the component, or the class, in a file; throws a `UsageError` that says what to add where that is not clear.
  * `project` are the frameworks that the file's project uses: one that imports none is of the only one that can be.
@@ -30,7 +28,7 @@ export function findComponent(
   path: string,
   text: string,
   said: Said,
-  project: readonly ComponentFramework[] = [],
+  project: readonly WrappedFramework[],
 ): FoundComponent {
   const ending = extname(path);
   const fromName = pascal(basename(path, ending).replace(/\.[^.]*$/, ''));
@@ -98,7 +96,7 @@ function frameworkOf(
   text: string,
   { body }: SourceSyntax,
   said: string | undefined,
-  project: readonly ComponentFramework[],
+  project: readonly WrappedFramework[],
 ): ComponentFramework {
   const names = WRAPPED_FRAMEWORKS.map(({ name }) => name);
   const known = names.find((name) => name === said);
@@ -113,8 +111,9 @@ function frameworkOf(
     [...sources, ...(pragma ? [pragma] : [])].some((one) => owns.test(one)),
   );
   if (found.length === 1) return found[0]!.name;
-  const possible = project.filter((name) => IN_JSX.has(name));
-  if (found.length === 0 && possible.length === 1) return possible[0]!;
+  // JSX need not import anything of its framework.
+  const possible = project.filter(({ jsxSource }) => jsxSource !== undefined);
+  if (found.length === 0 && possible.length === 1) return possible[0]!.name;
   throw new UsageError(
     `${basename(path)} imports ${found.length === 0 ? 'no framework' : 'several frameworks'}, so nothing tells which one its component is of.`,
     `Say it with --framework ${found[0]?.name ?? 'react'} (or ${names.filter((name) => name !== (found[0]?.name ?? 'react')).join(', ')}).`,

@@ -1,30 +1,19 @@
 import { readFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { WRAPPED_FRAMEWORKS } from '../components/index.js';
-import type { ComponentFramework } from '../contract/component-frameworks.js';
+import type { WrappedFramework } from '../components/framework.js';
+import { projectFolder } from './foreign-library.js';
 
-/** Frameworks that the nearest package.json names, from a file's folder upwards; none where there is no such file. */
-export async function frameworksOfProject(path: string): Promise<ComponentFramework[]> {
-  for (let folder = dirname(path); ; folder = dirname(folder)) {
-    const text = await readFile(join(folder, 'package.json'), 'utf8').catch(() => undefined);
-    if (text !== undefined) return namedBy(text);
-    if (folder === dirname(folder)) return [];
-  }
-}
-
-function namedBy(text: string): ComponentFramework[] {
+/** Frameworks that a file's project names in its package.json; none where that cannot be read. */
+export async function frameworksOfProject(path: string): Promise<WrappedFramework[]> {
   let asked: Partial<Record<'dependencies' | 'devDependencies' | 'peerDependencies', object>>;
   try {
+    const text = await readFile(join(projectFolder(dirname(path)), 'package.json'), 'utf8');
     asked = (JSON.parse(text) ?? {}) as typeof asked;
   } catch {
     return [];
   }
-  const packages = Object.keys({
-    ...asked.dependencies,
-    ...asked.devDependencies,
-    ...asked.peerDependencies,
-  });
-  return WRAPPED_FRAMEWORKS.filter(({ owns }) => packages.some((one) => owns.test(one))).map(
-    ({ name }) => name,
-  );
+  const { dependencies, devDependencies, peerDependencies } = asked;
+  const packages = Object.keys({ ...dependencies, ...devDependencies, ...peerDependencies });
+  return WRAPPED_FRAMEWORKS.filter(({ owns }) => packages.some((one) => owns.test(one)));
 }

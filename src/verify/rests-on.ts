@@ -3,7 +3,7 @@ import { posix } from 'node:path';
 import { contentKey } from '../system/cache.js';
 import type { ElementFacts } from './facet.js';
 
-// Modules are read at each run, also where nothing is to be seen: a parser would take as long as all else that is remembered.
+// Modules are read at each run, also where everything is remembered: a lexer takes a third of the time of a parser.
 await init;
 
 /** Finds what each element of a package is made of: its registering module and all that this one imports. */

@@ -157,8 +157,6 @@ class Cell {
 
   #obey(message: PageMessage): void {
     switch (message.page) {
-      case 'begin':
-        break;
       case 'set':
         for (const [name, value] of Object.entries(message.values)) {
           if (handed?.set?.[name]) handed.set[name](value);

@@ -1,3 +1,4 @@
+import { escapePattern } from '../../system/escape-pattern.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer } from '../observe.js';
 import { styleText } from './computed-style.js';
@@ -155,6 +156,6 @@ function readsProperty(element: HTMLElement, name: string): boolean {
       : [...document.adoptedStyleSheets, ...document.styleSheets];
   const texts = sheets.flatMap((sheet) => [...sheet.cssRules].map(({ cssText }) => cssText));
   for (const node of nodesInside(element)) texts.push(node.getAttribute('style') ?? '');
-  const reading = new RegExp(`${name.replace(/[^\w-]/g, '\\$&')}(?![\\w-])`);
+  const reading = new RegExp(`${escapePattern(name)}(?![\\w-])`);
   return texts.some((text) => reading.test(text));
 }

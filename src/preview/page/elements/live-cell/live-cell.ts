@@ -95,7 +95,8 @@ export function grow(cell: Inside) {
 
 function hear(cell: Inside, frame: Frame, message: CellMessage) {
   if (message.cell === 'waiting') {
-    if (frame.stage === 'spare') change(cell, { ...frame, waits: true });
+    if (isSpare(frame))
+      cell.state.frames = cell.state.frames.map((one) => (one === frame ? { ...one, waits: true } : one));
     else tell(cell, frame, { page: 'begin' });
     return;
   }
@@ -135,10 +136,9 @@ function renew(cell: Inside) {
   }
   const seen = frames.filter(({ stage }) => stage === 'ready').slice(-1);
   const spare = cell.state.frames.find((one) => isSpare(one) && isUseful(cell, one));
-  const begun = performance.now();
   if (!address) cell.state.frames = [];
   else if (spare) {
-    cell.state.frames = [...seen, { ...spare, shows, stage: 'coming', begun }];
+    cell.state.frames = [...seen, { ...spare, shows, stage: 'coming', begun: performance.now() }];
     if (spare.waits) tell(cell, spare, { page: 'begin' });
   } else cell.state.frames = [...seen, newFrame(cell, { source: address, shows, stage: 'coming' })];
 }
@@ -176,10 +176,6 @@ function isUseful({ address, edition }: Inside, frame: Frame): boolean {
 
 function shownIn({ state }: Inside): Frame[] {
   return state.frames.filter((one) => !isSpare(one));
-}
-
-function change(cell: Inside, frame: Frame) {
-  cell.state.frames = cell.state.frames.map((one) => (one.key === frame.key ? frame : one));
 }
 
 function tellWanted(cell: Inside, now: Wanted, before: Wanted) {
