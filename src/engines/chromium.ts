@@ -35,6 +35,8 @@ const ARGUMENTS = [
   '--no-default-browser-check',
   '--hide-scrollbars',
   '--mute-audio',
+  // A window of its own for each page has an address bar, whose suggestions are pages of the browser: a second of work for each.
+  '--disable-features=WebUIOmniboxPopup,WebUIOmniboxFullPopup,WebUIOmniboxAimPopup',
   // All pages are looked at, however many are open at once.
   '--disable-renderer-backgrounding',
   '--disable-background-timer-throttling',

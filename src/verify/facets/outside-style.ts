@@ -10,9 +10,13 @@ export class Outside {
   readonly #inline = inlineStyle();
   readonly #inHead = nodesOfHead();
   readonly #looks = commonLooks();
+  /** All that can give them another look, when they were looked at last. */
+  #causes = causesOfLooks();
+  #changed: readonly string[] = [];
 
   /** No style of the element's is in the page now: no sheet, no inline style, no change of what other elements look like. */
   expectSame(observer: Observer, did: string, scoped: boolean): void {
+    this.#causes = undefined;
     this.expectSameSheets(observer, did, scoped);
     observer.expect(
       `${did}, count what is in the page's head beside style`,
@@ -29,6 +33,15 @@ export class Outside {
     );
   }
 
+  /** Looks at other elements, if something can have changed them: a look takes milliseconds, and there is one after each act. */
+  #lookAgain(): void {
+    const causes = causesOfLooks();
+    if (causes !== undefined && causes === this.#causes) return;
+    this.#causes = causes;
+    const looks = commonLooks();
+    this.#changed = COMMON.filter((_, place) => looks[place] !== this.#looks[place]);
+  }
+
   /** The same while the element does something; a page that may not scroll for a while is no leak. */
   expectSameSheets(observer: Observer, did: string, scoped: boolean): void {
     const rules = pageRules();
@@ -40,14 +53,28 @@ export class Outside {
         `${this.#rules}, then ${rules}`,
         'as many as before',
       );
-    const looks = commonLooks();
-    const changed = COMMON.filter((_, place) => looks[place] !== this.#looks[place]);
+    this.#lookAgain();
     observer.expect(
       `${did}, look at other elements of the page`,
-      changed.length === 0,
-      `changed: ${changed.join(', ')}`,
+      this.#changed.length === 0,
+      `changed: ${this.#changed.join(', ')}`,
       'they look the same',
     );
+  }
+}
+
+/** Whatever decides on the look of elements that stand in the page by themselves; undefined where a sheet does not show its rules. */
+function causesOfLooks(): string | undefined {
+  const { documentElement, body } = document;
+  try {
+    const sheets = [...document.styleSheets, ...document.adoptedStyleSheets].flatMap((sheet) => [
+      `${sheet.disabled} ${sheet.media.mediaText}`,
+      ...[...sheet.cssRules].map((rule) => rule.cssText),
+    ]);
+    const around = [documentElement, body].map((node) => (node.cloneNode(false) as Element).outerHTML);
+    return [...around, document.getAnimations().length, ...sheets].join('\n');
+  } catch {
+    return undefined;
   }
 }
 

@@ -60,7 +60,8 @@ addEventListener('error', ({ message, error }) => {
   (/\bdisconnectedCallback\b/.test(String(stack)) ? whenLeaving : uncaught).push(message);
 });
 addEventListener('unhandledrejection', (event) => uncaught.push(String(event.reason)));
-const outside = new Outside();
+/** What the page was like before the element came; only in the page where style is judged. */
+let outside: Outside | undefined;
 
 /** A message to oneself comes after the tasks that are queued already. */
 const tasks = new MessageChannel();
@@ -97,7 +98,6 @@ function container(): HTMLElement {
 }
 
 class Probe implements ProbePage {
-  readonly outside = outside;
   readonly settle = settle;
   readonly until = until;
   readonly container = container;
@@ -112,6 +112,10 @@ class Probe implements ProbePage {
 
   get tag(): string {
     return this.#request.tag;
+  }
+
+  get outside(): Outside {
+    return outside!;
   }
 
   /** Runs until the probe needs something or ends. */
@@ -133,6 +137,7 @@ class Probe implements ProbePage {
 
   async #run(): Promise<ProbeTurn> {
     const facet = FACETS.find(({ name }) => name === this.#request.facet)!;
+    if (facet.page === 'first' || facet.page === 'shared') outside ??= new Outside();
     const witness = document.body.appendChild(document.createElement('div'));
     await this.park();
     // What an earlier probe made the element remember is not this one's.
