@@ -12,7 +12,7 @@ export const classCases: AdoptCase[] = [
   get shining(): boolean { return this.hasAttribute('shining'); }
   set shining(value: boolean) { this.toggleAttribute('shining', value); }
 }`,
-    { 'property label': 'string reflect', 'property shining': 'boolean = false reflect' },
+    { 'property label': 'string = "" reflect', 'property shining': 'boolean = false reflect' },
   ),
   one(
     'private fields behind accessors',
@@ -21,7 +21,25 @@ export const classCases: AdoptCase[] = [
   get level(): number { return this.#level; }
   set level(value: number) { this.#level = value; }
 }`,
-    { 'property level': 'number no attribute' },
+    { 'property level': 'number = 1 no attribute' },
+  ),
+  one(
+    'accessors that begin with something',
+    `export class Case extends HTMLElement {
+  static observedAttributes = ['depth', 'tone', 'note'];
+  get depth(): number { return Number(this.getAttribute('depth') ?? 3); }
+  set depth(value: number) { this.setAttribute('depth', String(value)); }
+  get tone(): 'calm' | 'rough' { return (this.getAttribute('tone') as 'calm' | 'rough') || 'calm'; }
+  set tone(value: 'calm' | 'rough') { this.setAttribute('tone', value); }
+  get note(): string { const own = this.getAttribute('note'); return own === null ? 'none' : own.trim(); }
+  set note(value: string) { this.setAttribute('note', value); }
+}`,
+    {
+      'property depth': 'number = 3 reflect',
+      'property tone': "'calm' | 'rough' = \"calm\" reflect",
+      'property note': 'string reflect',
+    },
+    { said: ['note'] },
   ),
   one(
     'public fields',
@@ -71,7 +89,7 @@ export class Case extends HTMLElement {
   get value(): string { return this.#value; }
   set value(next: string) { this.#value = next; }
 }`,
-    { 'property value': 'string no attribute', form: 'value' },
+    { 'property value': 'string = "" no attribute', form: 'value' },
   ),
   one(
     'the default export',
@@ -95,7 +113,7 @@ export class Case extends HTMLElement {
   get blinkRate() { return Number(this.getAttribute('blink-rate')); }
   set blinkRate(value) { this.setAttribute('blink-rate', String(value)); }
 }`,
-    { 'property blinkRate': 'number reflect // How often it blinks' },
+    { 'property blinkRate': 'number = 0 reflect // How often it blinks' },
     { ending: '.js' },
   ),
   one(

@@ -13,7 +13,7 @@ export function Case({ label, depth = 3, children }: { label: string; depth?: nu
     'a component with its type said',
     `import type { FunctionComponent } from 'preact';
 export const Case: FunctionComponent<{ tone?: 'calm' | 'rough' }> = ({ tone = 'rough' }) => <b>{tone}</b>;`,
-    { 'property tone': "'calm' | 'rough' = \"rough\"", 'slot default': '' },
+    { 'property tone': "'calm' | 'rough' = \"rough\"" },
   ),
   one(
     'memo and hooks',

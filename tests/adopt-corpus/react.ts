@@ -158,8 +158,32 @@ export function Case({ title = 'Go', color, tone, ...rest }: Props) { return <bu
       'property caseTitle': 'string = "Go" < title',
       'property color': "'red' | 'blue' deprecated",
       'property tone': 'string',
-      'slot default': '',
     },
+  ),
+  one(
+    'a native button that gets all that is left, children too',
+    `import type { ComponentProps } from 'react';
+export const Case = ({ tone = 'calm', ...rest }: { tone?: 'calm' | 'rough' } & ComponentProps<'button'>) => <button {...rest} data-tone={tone} />;`,
+    { 'property tone': "'calm' | 'rough' = \"calm\"", 'slot default': '' },
+  ),
+  one(
+    'a native input that gets all that is left, and can have no content',
+    `import type { ComponentProps } from 'react';
+export function Case(props: { caption: string } & ComponentProps<'input'>) { const { caption, ...rest } = props; return <label>{caption}<input {...rest} /></label>; }`,
+    { 'property caption': 'string required' },
+  ),
+  one(
+    'content that is taken and never shown',
+    `import type { ReactNode } from 'react';
+export function Case(props: { heading: string; footer?: ReactNode; children?: ReactNode }) { return <section><h2>{props.heading}</h2>{props.children}</section>; }`,
+    { 'property heading': 'string required', 'slot default': '' },
+    { said: ['footer'] },
+  ),
+  one(
+    'a component with its type said, which takes children and shows none',
+    `import type { FC, PropsWithChildren } from 'react';
+export const Case: FC<PropsWithChildren<{ level?: number }>> = ({ level = 1 }) => <b>{level}</b>;`,
+    { 'property level': 'number = 1' },
   ),
   one(
     'properties that are taken apart inside',

@@ -6,6 +6,7 @@ import { quoted } from '../../syntax/literal.js';
 import { walk, type TreeNode } from '../../syntax/tree.js';
 import type { ClassFacts, ComponentFacts, MemberFact, NoFacts, TypeFact, Unread } from './facts.js';
 import type { ComponentSource, ReadingPlan } from './plan.js';
+import { getterDefault } from './getter-default.js';
 import {
   behind,
   defaultOf,
@@ -84,7 +85,7 @@ class ClassReader {
       const declared = own.get(name);
       if (!declared || name.startsWith('_') || REACTIONS.test(name)) continue;
       const isMethod = declared.some(({ type, kind }) => type === 'MethodDefinition' && kind === 'method');
-      const getter = declared.some(({ kind }) => kind === 'get');
+      const getter = declared.find(({ kind }) => kind === 'get');
       const setter = declared.find(({ kind }) => kind === 'set');
       const member = this.#types.member(symbol);
       member.required = false;
@@ -94,6 +95,13 @@ class ClassReader {
       else {
         const field = declared.find(({ type, value }) => type === 'PropertyDefinition' && value);
         if (field) member.default = defaultOf(field.value as TreeNode, syntax);
+        const begins = getter && getterDefault(getter, body, syntax);
+        if (begins === 'unknown')
+          this.#unread.push({
+            name,
+            what: 'what it is at first is worked out; add "default" if it is something',
+          });
+        else if (begins) member.default = begins;
         if (setter && writesAttribute(setter)) reflected.push(name);
         members.push(member);
       }

@@ -4,6 +4,7 @@ import { walk, type TreeNode } from '../../syntax/tree.js';
 import type { ComponentFramework } from '../../contract/component-frameworks.js';
 import type { ComponentFacts, MemberFact, NoFacts, SlotFact, Unread } from './facts.js';
 import type { ComponentSource, ReadingPlan } from './plan.js';
+import { namesUsed } from './names-used.js';
 import {
   behind,
   defaultOf,
@@ -25,12 +26,15 @@ const DRAWABLE: Partial<Record<ComponentFramework, string>> = {
   solid: `export type Drawable = HTMLElement;`,
 };
 
-/** Where a framework declares what native elements take. */
+/** Where a framework declares what native elements take: an author's own folders may have the same names. */
 const NATIVE: Partial<Record<ComponentFramework, RegExp>> = {
-  react: /[\\/]@types[\\/]react(?:-\d+)?[\\/]/,
-  preact: /[\\/]preact[\\/](?:src|compat|hooks|dist)[\\/]/,
-  solid: /[\\/]solid-js[\\/](?:types|web|h)[\\/]/,
+  react: /[\\/]node_modules[\\/]@types[\\/]react(?:-\d+)?[\\/]/,
+  preact: /[\\/]node_modules[\\/]preact[\\/](?:src|compat|hooks|dist)[\\/]/,
+  solid: /[\\/]node_modules[\\/]solid-js[\\/](?:types|web|h)[\\/]/,
 };
+
+/** Files in which types can only be guessed from values. */
+const UNTYPED = /\.[cm]?jsx?$/;
 
 /** What a framework takes for itself. */
 const OWN = new Set(['key', 'ref', 'jsx', 'dangerouslySetInnerHTML', 'innerHTML', '$ServerOnly']);
@@ -96,6 +100,7 @@ class JsxReader {
     if (!props) return none(`"${source.exported}" is no component: it can neither be called nor made.`);
     const target = this.#target(own);
     const defaults = this.#defaults();
+    const used = namesUsed(syntax.exported.get(source.exported), syntax);
     const native: string[] = [];
     const members: MemberFact[] = [];
     const slots: SlotFact[] = [];
@@ -113,8 +118,17 @@ class JsxReader {
       const member = this.#oneOf(symbols, alternatives.length);
       const own = defaults.get(name);
       if (own) member.default = own;
+      // Where nothing is said of types, nothing is said of what must be given.
+      if (UNTYPED.test(source.path) && member.type.kind === 'unknown') member.required = false;
+      const isContent = member.type.kind === 'content' || name === 'children';
+      if (isContent && !used(name)) {
+        // A framework's own type of a component takes children, whether this one shows them or not.
+        if (!ofFramework)
+          this.#unread.push({ name, what: 'the component takes this content and never shows it' });
+        continue;
+      }
       // Children that are given as they are need no name among the properties.
-      if (member.type.kind === 'content' || name === 'children') this.#slot(member, slots);
+      if (isContent) this.#slot(member, slots);
       else members.push(member);
     }
     // Without the framework's types nobody knows what is content.

@@ -194,8 +194,14 @@ class SvelteReader {
         member.default = own;
         member.required = false;
       } else if (script.older.includes(member.name)) member.required = true;
+      // Where nothing is said of types, nothing is said of what must be given.
+      else if (symbol?.name === 'propsOfComponent' && member.type.kind === 'unknown') member.required = false;
       if (member.type.kind === 'content') {
         const { name, type: content, description } = member;
+        if (script.names.length > 0 && !script.rest && !script.names.includes(name)) {
+          this.#unread.push({ name, what: 'the component takes this content and never shows it' });
+          continue;
+        }
         slots.push({ name, given: content.given, description });
       } else members.push(member);
     }

@@ -75,16 +75,20 @@ const WRAPPERS = new Set([
 
 /**
  * The function or class behind a value: names are followed, and calls that are given a component and give one back
- * (such as `memo`) are looked through.
+ * (such as `memo`) are looked through, if they are `transparent`.
  */
-export function behind(node: TreeNode | undefined, { declared }: SourceSyntax): TreeNode | undefined {
+export function behind(
+  node: TreeNode | undefined,
+  { declared }: SourceSyntax,
+  transparent: (call: TreeNode) => boolean = () => true,
+): TreeNode | undefined {
   const met = new Set<TreeNode>();
   let now = node;
   while (now && !met.has(now)) {
     met.add(now);
     if (now.type === 'Identifier') now = declared.get(now.name as string);
     else if (WRAPPERS.has(now.type)) now = now.expression as TreeNode;
-    else if (now.type === 'CallExpression') now = (now.arguments as TreeNode[])[0];
+    else if (now.type === 'CallExpression' && transparent(now)) now = (now.arguments as TreeNode[])[0];
     else if (/Function|^Class/.test(now.type)) return now;
     else return undefined;
   }

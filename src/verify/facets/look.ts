@@ -1,3 +1,4 @@
+import type { ProbePage } from '../facet.js';
 import { innerRoot } from '../inner-root.js';
 import { show } from '../observe.js';
 
@@ -101,4 +102,13 @@ export function difference(before: Look, after: Look): string | undefined {
   if (before.states.join() !== after.states.join())
     return `its states are ${show(after.states)}, not ${show(before.states)}`;
   return undefined;
+}
+
+/** Longer than a second, in milliseconds: clocks tick that often. */
+const A_TICK = 1200;
+
+/** True if what an element draws changes while nobody does anything. */
+export function changesByItself(page: ProbePage, element: Element): Promise<boolean> {
+  const inside = insideOf(element);
+  return page.until(() => insideOf(element) !== inside, A_TICK);
 }

@@ -1,3 +1,4 @@
+import { componentOf } from '../../contract/implementation.js';
 import type { JsonSchema } from '../../contract/schema.js';
 import type { Facet, Mounted, ProbePage } from '../facet.js';
 import type { Observation } from '../observation.js';
@@ -18,6 +19,8 @@ interface Data {
   definitions: Record<string, JsonSchema>;
   /** For each property those that, as a sample says, change with it. */
   coupled: Record<string, string[]>;
+  /** True for an element that shows a component of a framework. */
+  showsComponent: boolean;
 }
 
 type Values = Record<string, unknown>;
@@ -53,6 +56,7 @@ export const properties: Facet<Data> = {
         samples,
         definitions,
         coupled: coupledProperties(facts.samples),
+        showsComponent: componentOf(facts.contract) !== undefined,
       },
     };
   },
@@ -217,7 +221,7 @@ async function judgeUndefined(
 async function alone(
   page: ProbePage,
   property: PropertyData,
-  { properties: list, definitions, coupled }: Data,
+  { properties: list, definitions, coupled, showsComponent }: Data,
   observer: Observer,
 ): Promise<void> {
   const { name, first, second, valid } = property;
@@ -277,7 +281,7 @@ async function alone(
   observer.equal(`read ${name} later`, values[name], second);
   // Others of it are made last: what they share with this one is told elsewhere.
   leavesOthers(page, property, others, observer);
-  await isDrawnAnew(page, property, observer);
+  await isDrawnAnew(page, property, showsComponent, observer);
 }
 
 /** A value that is none of the type gives the default, or is turned into one of the type. */
@@ -375,10 +379,14 @@ function leavesOthers(
   );
 }
 
+const COUNTS_FIRST =
+  'Its component keeps the value that it is given first: for another one make another element, or let the component follow the property.';
+
 /** No change is left undrawn that a new element shows. */
 async function isDrawnAnew(
   page: ProbePage,
   { name, first, second, valid, required, unsaid }: PropertyData,
+  showsComponent: boolean,
   observer: Observer,
 ): Promise<void> {
   const place = page.container();
@@ -400,12 +408,11 @@ async function isDrawnAnew(
     await (differ ? page.until(() => insideOf(changing) !== shown) : page.settle());
     // What goes on by itself, or remembers what was, is not compared any further.
     if (!differ || shown !== before) continue;
-    observer.holds(
-      `change ${name} to ${show(value)}, look at what is drawn`,
-      insideOf(changing) !== shown,
-      'the same as before, though a new element with that value shows something else',
-      'something else than before',
-    );
+    const did = `change ${name} to ${show(value)}, look at what is drawn`;
+    const same = 'the same as before, though a new element with that value shows something else';
+    // In every framework a component may keep what it is given first, and its users know that.
+    if (showsComponent && insideOf(changing) === shown) observer.care(did, same, COUNTS_FIRST);
+    else observer.holds(did, insideOf(changing) !== shown, same, 'something else than before');
   }
   place.remove();
 }
