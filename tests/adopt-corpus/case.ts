@@ -12,6 +12,8 @@ export interface AdoptCase {
   expected: Record<string, string>;
   /** Members of which something must be said, since no contract can have them as they are. */
   said?: string[];
+  /** Facets in which it fails as it is: what is wrong is the component's own. */
+  fails?: string[];
 }
 
 /** Makes cases of one kind of file. */

@@ -2,6 +2,9 @@ import { casesOf, type AdoptCase } from './case.js';
 
 const one = casesOf('.ts', 'Case');
 
+/** Without more ado, undefined gives no default, and what was set before the definition is lost. */
+const PLAIN = ['properties', 'upgrade'];
+
 export const classCases: AdoptCase[] = [
   one(
     'accessors over attributes',
@@ -13,6 +16,7 @@ export const classCases: AdoptCase[] = [
   set shining(value: boolean) { this.toggleAttribute('shining', value); }
 }`,
     { 'property label': 'string = "" reflect', 'property shining': 'boolean = false reflect' },
+    { fails: [...PLAIN, 'reflection'] },
   ),
   one(
     'private fields behind accessors',
@@ -22,6 +26,7 @@ export const classCases: AdoptCase[] = [
   set level(value: number) { this.#level = value; }
 }`,
     { 'property level': 'number = 1 no attribute' },
+    { fails: PLAIN },
   ),
   one(
     'accessors that begin with something',
@@ -39,12 +44,42 @@ export const classCases: AdoptCase[] = [
       'property tone': "'calm' | 'rough' = \"calm\" reflect",
       'property note': 'string reflect',
     },
-    { said: ['note'] },
+    { said: ['note'], fails: [...PLAIN, 'attributes', 'reflection'] },
+  ),
+  one(
+    'a class that takes care',
+    `export class Case extends HTMLElement {
+  static observedAttributes = ['depth'];
+  #depth = 3;
+  #outdated = false;
+  #root = this.attachShadow({ mode: 'open' });
+  constructor() {
+    super();
+    this.#root.append(Object.assign(document.createElement('b'), { part: 'value', textContent: '3' }));
+    if (!Object.hasOwn(this, 'depth')) return;
+    const early = this.depth;
+    delete (this as Partial<this>).depth;
+    this.depth = early;
+    this.#outdated = this.hasAttribute('depth');
+  }
+  get depth(): number { return this.#depth; }
+  set depth(value: number | undefined) {
+    const number = value === undefined || value === null || String(value).trim() === '' ? Number.NaN : Number(value);
+    this.#depth = Number.isNaN(number) ? 3 : number;
+    this.#root.querySelector('b')!.textContent = String(this.#depth);
+  }
+  attributeChangedCallback(_: string, __: string | null, text: string | null): void {
+    if (!this.#outdated) this.depth = (text ?? undefined) as never;
+    this.#outdated = false;
+  }
+}`,
+    { 'property depth': 'number = 3' },
   ),
   one(
     'public fields',
     `export class Case extends HTMLElement { names: string[] = []; tone: 'calm' | 'rough' = 'calm'; private own = 1; }`,
     { 'property names': 'string[] = []', 'property tone': "'calm' | 'rough' = \"calm\" no attribute" },
+    { fails: PLAIN },
   ),
   one(
     'methods and events',
@@ -60,6 +95,7 @@ export const classCases: AdoptCase[] = [
       'method raise': '(by: number)',
       'method read': '(): string',
     },
+    { fails: PLAIN },
   ),
   one(
     'an event that stays inside',
@@ -80,6 +116,7 @@ export class Case extends HTMLElement {
   connectedCallback(): void { this.attachShadow({ mode: 'closed' }).innerHTML = \`<style>b { color: var(--case-color, red); --own: 1px; inset: var(--own) }</style><b part="word">\${label}</b>\`; }
 }`,
     { 'part word': '', 'css --case-color': '' },
+    { fails: ['lifecycle', 'upgrade'] },
   ),
   one(
     'a form element',
@@ -90,12 +127,13 @@ export class Case extends HTMLElement {
   set value(next: string) { this.#value = next; }
 }`,
     { 'property value': 'string = "" no attribute', form: 'value' },
+    { fails: [...PLAIN, 'forms'] },
   ),
   one(
     'the default export',
     `export default class Case extends HTMLElement { count = 3; }`,
     { 'property count': 'number = 3 no attribute' },
-    { exported: 'default' },
+    { exported: 'default', fails: PLAIN },
   ),
   one(
     'a base class of its own',
@@ -114,7 +152,7 @@ export class Case extends HTMLElement {
   set blinkRate(value) { this.setAttribute('blink-rate', String(value)); }
 }`,
     { 'property blinkRate': 'number = 0 reflect // How often it blinks' },
-    { ending: '.js' },
+    { ending: '.js', fails: [...PLAIN, 'attributes', 'reflection'] },
   ),
   one(
     'what can only be read, and an event without a fixed name',
@@ -124,6 +162,6 @@ export class Case extends HTMLElement {
   tell(name: string): void { this.dispatchEvent(new CustomEvent(name)); }
 }`,
     { 'property level': 'number = 2 no attribute', 'method tell': '(name: string)' },
-    { said: ['size', 'an event'] },
+    { said: ['size', 'an event'], fails: PLAIN },
   ),
 ];

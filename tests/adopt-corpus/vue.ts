@@ -112,6 +112,8 @@ const open = defineModel<boolean>('open');
       'event case-change': 'string sets value',
       'event case-open-change': 'boolean sets open',
     },
+    // Its field has no label.
+    { fails: ['access'] },
   ),
   one(
     'slots, with and without data',

@@ -1,0 +1,111 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import pLimit from 'p-limit';
+import type { CheckReport, VerifyReport } from '../src/index.js';
+import type { AdoptCase } from './adopt-corpus/case.js';
+import { classCases } from './adopt-corpus/class.js';
+import { preactCases } from './adopt-corpus/preact.js';
+import { reactCases } from './adopt-corpus/react.js';
+import { solidCases } from './adopt-corpus/solid.js';
+import { svelteCases } from './adopt-corpus/svelte.js';
+import { vueCases } from './adopt-corpus/vue.js';
+import { lastwright, linkPackages, writeFiles } from './helpers.js';
+
+const KINDS: [kind: string, cases: AdoptCase[]][] = [
+  ['react', reactCases],
+  ['preact', preactCases],
+  ['vue', vueCases],
+  ['svelte', svelteCases],
+  ['solid', solidCases],
+  ['class', classCases],
+];
+
+const all = KINDS.flatMap(([kind, cases]) =>
+  cases.map((one, place) => ({
+    ...one,
+    kind,
+    tag: `quay-${kind}${place}`,
+    folder: `${kind}/src/case-${place}`,
+  })),
+);
+
+/** Adopted by the command, then verified, with no hand in between. The folders have names of frameworks, as those of many people do. */
+describe('components as people write them, adopted and verified', () => {
+  let checked: CheckReport;
+  let verified: VerifyReport;
+  const refused: string[] = [];
+
+  beforeAll(async () => {
+    const files: Record<string, string> = {
+      'package.json': '{ "name": "corpus", "version": "1.0.0", "type": "module" }',
+      'lastwright.yaml': 'library: 1\nhosts: [html, react]\n',
+      'elements/.gitkeep': '',
+    };
+    for (const { folder, ending, source, beside = {} } of all) {
+      files[`${folder}/Case${ending}`] = source;
+      for (const [name, text] of Object.entries(beside)) files[`${folder}/${name}`] = text;
+    }
+    const root = writeFiles(files);
+    linkPackages(root);
+    const turns = pLimit(2);
+    await Promise.all(
+      all.map(({ kind, tag, folder, ending, exported, style }) =>
+        turns(async () => {
+          const framework = kind === 'class' ? [] : ['--framework', kind];
+          const named = exported === undefined ? [] : ['--export', exported];
+          const args = ['adopt', `${folder}/Case${ending}`, '--tag', tag, ...framework, ...named];
+          const { status, stderr } = await lastwright(args, { cwd: root });
+          if (status !== 0) refused.push(`${kind}, ${style}: ${stderr}`);
+        }),
+      ),
+    );
+    checked = JSON.parse((await lastwright(['check', '--json'], { cwd: root })).stdout) as CheckReport;
+    verified = JSON.parse(
+      (await lastwright(['verify', '--no-types', '--json'], { cwd: root })).stdout,
+    ) as VerifyReport;
+  }, 600_000);
+
+  it('are all adopted', () => expect(refused).toEqual([]));
+
+  it('are all right in the eyes of check', () => {
+    const errors = checked.findings.filter(({ severity }) => severity === 'error');
+    expect(errors.map(({ file, message }) => `${file}: ${message}`)).toEqual([]);
+    expect(checked.summary.elements).toBe(all.length);
+  });
+
+  it.each(KINDS.map(([kind]) => kind))(
+    'of %s fail where they are wrong themselves, and nowhere else',
+    (kind) => {
+      const own = all.filter((one) => one.kind === kind);
+      const failing = own.map(({ style, tag }) => [style, facetsOf(tag, 'fails')]);
+      expect(failing).toEqual(own.map(({ style, fails = [] }) => [style, [...fails].sort()]));
+    },
+  );
+
+  it('are looked at in both hosts', () => {
+    for (const { tag } of all)
+      for (const host of ['html', 'react'])
+        expect(
+          verified.results.some(
+            (one) =>
+              one.element === tag &&
+              one.host === host &&
+              one.facet === 'upgrade' &&
+              one.verdict !== 'unchecked',
+          ),
+          `${tag} in ${host}`,
+        ).toBe(true);
+  });
+
+  it('a value that counts at first only is told with what to do', () => {
+    const { tag } = all.find(({ style, kind }) => kind === 'preact' && style === 'memo and hooks')!;
+    const [told] = verified.results.filter(({ element, verdict }) => element === tag && verdict === 'care');
+    expect([told!.facet, told!.subject]).toEqual(['properties', 'start']);
+    expect(told!.note).toContain('keeps the value that it is given first');
+  });
+
+  /** Facets in which an element has a verdict. */
+  function facetsOf(tag: string, verdict: string): string[] {
+    const own = verified.results.filter((one) => one.element === tag && one.verdict === verdict);
+    return [...new Set(own.map(({ facet }) => facet))].sort();
+  }
+});
