@@ -1,6 +1,5 @@
-import { filledSlots } from './filled.js';
-import { Inside } from './inside.js';
-import { insideOf, rootOf, type ViewElement } from './view-element.js';
+import { Sender, type Inside } from './inside.js';
+import { rootOf, type ViewElement } from './view-element.js';
 import type { Shown } from './view.js';
 
 /** What a component is given, by the names that it has for it. */
@@ -29,21 +28,25 @@ export interface Mounted {
 export interface Place {
   root: ShadowRoot | HTMLElement;
   host: HTMLElement;
-  /** True if something is called that the component hands out. */
-  called: boolean;
-  /** All names that the component's content can have, filled or not, with the slots. */
-  slots: GivenSlots;
+  wiring: Wiring;
   /** Tells of an error inside. */
   fail(error: unknown): void;
-  /** Hears of a property that the component itself writes. */
-  written(name: string, value: unknown): void;
+  /** Sends the event that something stands for. */
+  send(sent: Sent, values: readonly unknown[]): false | undefined;
 }
 
 /** Mounts components of a framework. */
 export type Mounting = (Component: never, place: Place, given: Given, slots: GivenSlots) => Mounted;
 
-/** An event that a callback becomes: its type, the property that takes the value, names of the arguments. */
-type Sent = [type: string, sets?: string | 0, members?: readonly string[]];
+/** What is done with a callback's arguments before its event is sent. */
+export interface Prepared {
+  detail: unknown;
+  /** Takes back what was done, where the event is canceled. */
+  undo?: (() => void) | undefined;
+}
+
+/** An event that a callback becomes: its type, and what is done with the arguments beside passing on the first one. */
+export type Sent = [type: string, prepare?: (host: HTMLElement, values: readonly unknown[]) => Prepared];
 
 /** How an element and its component know each other. */
 export interface Wiring {
@@ -51,12 +54,16 @@ export interface Wiring {
   properties?: Record<string, string>;
   /** What the component cannot be without, by its own names, and no markup can give: it is mounted once these are there. */
   needs?: readonly string[];
-  /** Callbacks of the component, and the events that they become; `bind:value` for what it writes itself. */
+  /** Callbacks of the component, and the events that they become. */
   events?: Record<string, Sent>;
+  /** Properties that the component writes itself, with the events that tell of it. */
+  writes?: Record<string, Sent>;
   /** Slots by the component's names for their content. */
   slots?: GivenSlots;
-  /** True if the element has methods. */
-  called?: boolean;
+  /** Tells which slots are filled, where there are some. */
+  filled?: (inside: Sender) => Record<string, boolean>;
+  /** Makes the calls of methods that came before there was a component, where there are methods. */
+  called?: (view: ComponentView) => void;
   /** The part that passed attributes reach. */
   part?: string;
   /** Looks for that part whenever something is drawn. */
@@ -65,102 +72,80 @@ export interface Wiring {
   effects?: (inside: Inside, changed: number) => void;
 }
 
-const views = new WeakMap<Inside, ComponentView>();
-
-/** Calls that came before there was a component. */
-const waiting = new WeakMap<Inside, (() => unknown)[]>();
+/** Views by their insides. */
+export const views = new WeakMap<Sender, ComponentView>();
 
 /** Views whose elements left; those that are not back at the end of the task are unmounted. */
 const leaving = new Set<ComponentView>();
 
-class ComponentView implements Shown {
+/** What an element that shows a component draws: the component, mounted and handed what changes. */
+export class ComponentView implements Shown {
   readonly root = undefined;
   mounted: Mounted | undefined;
+  readonly inside: Sender;
+  readonly #mount: Mounting;
+  readonly #Component: unknown;
+  readonly #wiring: Wiring;
   readonly #callbacks: Given = {};
   readonly #place: Place;
   #given: Given = {};
 
-  constructor(
-    readonly inside: Inside,
-    readonly mount: Mounting,
-    readonly Component: unknown,
-    readonly wiring: Wiring,
-  ) {
+  constructor(inside: Sender, mount: Mounting, Component: unknown, wiring: Wiring) {
     const { host } = inside;
-    const { events = {}, properties = {}, called = false, slots = {} } = wiring;
+    const { events = {}, part, watch } = wiring;
+    this.inside = inside;
+    this.#mount = mount;
+    this.#Component = Component;
+    this.#wiring = wiring;
     views.set(inside, this);
     // A component that passes on what it is given gives its control this name.
-    if (wiring.part) this.#callbacks.part = wiring.part;
-    wiring.watch?.(inside);
+    if (part) this.#callbacks.part = part;
+    watch?.(inside as Inside);
+    const send = (sent: Sent, values: readonly unknown[]): false | undefined => this.#send(sent, values);
     for (const name in events) {
-      if (!name.startsWith('bind:'))
-        this.#callbacks[name] = (...values: unknown[]) => this.#send(events[name]!, values);
+      this.#callbacks[name] = (...values: unknown[]) => send(events[name]!, values);
     }
-    this.#place = {
-      root: rootOf(host),
-      host,
-      called,
-      slots,
-      fail(cause) {
-        const message = cause instanceof Error ? cause.message : String(cause);
-        reportError(new Error(`<${host.localName}>: ${message}`, { cause }));
-      },
-      written: (name, value) => {
-        const sent = events[`bind:${name}`];
-        const own = properties[name];
-        if (sent) this.#send(sent, [value]);
-        else if (own?.[0] === '!') host[own.slice(1) as never] = !value as never;
-        else if (own) host[own as never] = value as never;
-      },
-    };
+    this.#place = { root: rootOf(host), host, wiring, send, fail: (cause) => this.fail(cause) };
+  }
+
+  /** Tells of an error inside, with the tag. */
+  fail(cause: unknown): void {
+    const message = (cause as Error | null | undefined)?.message ?? String(cause);
+    reportError(new Error(`<${this.inside.host.localName}>: ${message}`, { cause }));
   }
 
   update(changed: number): void {
-    this.wiring.effects?.(this.inside, changed);
+    this.#wiring.effects?.(this.inside as Inside, changed);
     this.draw();
   }
 
   /** Mounts the component, or hands it what has changed. */
   draw(): void {
-    const { inside, wiring } = this;
-    const { host } = inside;
+    const { host } = this.inside;
+    const { properties, needs, slots, filled, called } = this.#wiring;
     if (!host.isConnected) return;
     const given = { ...this.#callbacks };
-    for (const name in wiring.properties) {
-      const own = wiring.properties[name]!;
+    for (const name in properties) {
+      const own = properties[name]!;
       given[name] = own[0] === '!' ? !host[own.slice(1) as never] : host[own as never];
     }
-    if (!this.mounted && wiring.needs?.some((name) => given[name] === undefined)) return;
+    if (!this.mounted && needs?.some((name) => given[name] === undefined)) return;
     const shown: GivenSlots = {};
-    const filled = wiring.slots && filledSlots(inside);
-    for (const name in wiring.slots) {
-      const slot = wiring.slots[name]!;
-      if (filled![slot]) shown[name] = slot;
+    const content = filled?.(this.inside);
+    for (const name in slots) {
+      const slot = slots[name]!;
+      if (content![slot]) shown[name] = slot;
     }
     const before = this.#given;
-    this.#given = { ...given, ...shown };
-    const same = (name: string): boolean => Object.is(before[name], this.#given[name]);
+    const now: Given = (this.#given = { ...given, ...shown });
     try {
       if (!this.mounted) {
-        this.mounted = this.mount(this.Component as never, this.#place, given, shown);
-        if (waiting.has(inside)) queueMicrotask(() => this.callWaiting());
-      } else if (Object.keys({ ...before, ...this.#given }).every(same)) return;
-      else this.mounted.update(given, shown);
+        this.mounted = this.#mount(this.#Component as never, this.#place, given, shown);
+        called?.(this);
+      } else if (Object.keys({ ...before, ...now }).some((name) => !Object.is(before[name], now[name])))
+        this.mounted.update(given, shown);
     } catch (error) {
-      this.#place.fail(error);
-    }
-  }
-
-  /** Makes the calls that came before there was something to call. */
-  callWaiting(): void {
-    const all = waiting.get(this.inside) ?? [];
-    waiting.delete(this.inside);
-    for (const call of all) {
-      try {
-        call();
-      } catch (error) {
-        this.#place.fail(error);
-      }
+      this.fail(error);
     }
   }
 
@@ -171,20 +156,16 @@ class ComponentView implements Shown {
     try {
       mounted?.unmount();
     } catch (error) {
-      this.#place.fail(error);
+      this.fail(error);
     }
   }
 
   /** Sends the event that a callback stands for; what comes back tells the component whether it was canceled. */
-  #send([type, sets, members]: Sent, values: unknown[]): false | undefined {
-    const host = this.inside.host as unknown as Given;
-    const before = sets && host[sets];
-    if (sets) host[sets] = values[0];
-    const detail = members
-      ? Object.fromEntries(members.map((name, place) => [name, values[place]]))
-      : values[0];
-    const goesOn = this.inside.emit(type, detail);
-    if (sets && !goesOn) host[sets] = before;
+  #send([type, prepare]: Sent, values: readonly unknown[]): false | undefined {
+    const { inside } = this;
+    const { detail, undo } = prepare?.(inside.host, values) ?? { detail: values[0] };
+    const goesOn = inside.emit(type, detail);
+    if (!goesOn) undo?.();
     if (this.mounted?.busy) this.draw();
     return goesOn ? undefined : false;
   }
@@ -195,23 +176,23 @@ export function componentView(
   mount: Mounting,
   Component: unknown,
   wiring: Wiring,
-): new (inside: Inside) => Shown {
+): new (inside: Sender) => Shown {
   return class extends ComponentView {
-    constructor(inside: Inside) {
+    constructor(inside: Sender) {
       super(inside, mount, Component, wiring);
     }
   };
 }
 
-/** The inside of an element that shows a component and has no state of its own. */
-export function componentInside(events?: Record<string, EventInit>): new (host: ViewElement) => Inside {
-  return class extends Inside {
+/** The inside of an element that shows a component and has no code of its own. */
+export function componentInside(events?: Record<string, EventInit>): new (host: ViewElement) => Sender {
+  return class extends Sender {
     static events = events;
   };
 }
 
 /** Runs at each connection; what comes back ends what has left and is not back within the same task. */
-export function keepMounted(inside: Inside): () => void {
+export function keepMounted(inside: Sender): () => void {
   const view = views.get(inside)!;
   if (!view.mounted) view.draw();
   return () => {
@@ -224,38 +205,4 @@ function endLeft(): void {
   const all = [...leaving];
   leaving.clear();
   for (const view of all) view.leave();
-}
-
-/**
- * Calls a method of what the component hands out. Where there is no component yet, one that gives nothing back is
- * called as soon as there is; one that `gives` something cannot be, and says so as the platform does.
- */
-export function callHandle(
-  host: ViewElement,
-  name: string,
-  values: readonly unknown[],
-  gives = false,
-): unknown {
-  const inside = insideOf(host) as Inside;
-  const mounted = views.get(inside)?.mounted;
-  const handle = mounted?.handle(gives) as
-    Record<string, (...values: readonly unknown[]) => unknown> | undefined;
-  if (!handle && gives)
-    throw new DOMException(
-      `<${host.localName}>: ${name}() needs its component, which is not drawn yet.`,
-      'InvalidStateError',
-    );
-  if (!handle) {
-    const all = waiting.get(inside);
-    const later = (): unknown => callHandle(host, name, values, true);
-    if (all) all.push(later);
-    else waiting.set(inside, [later]);
-    // What is mounted is drawn by then.
-    if (mounted) queueMicrotask(() => views.get(inside)!.callWaiting());
-    return undefined;
-  }
-  if (typeof handle[name] !== 'function')
-    throw new Error(`<${host.localName}>: no ${name}() in its component.`);
-  const work = (): unknown => handle[name]!(...values);
-  return mounted!.act ? mounted!.act(work) : work();
 }

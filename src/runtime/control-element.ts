@@ -1,3 +1,4 @@
+import type { Inside } from './inside.js';
 import { disabledByView, PassingElement, type PassingSetup } from './passing-element.js';
 import { insideOf, mark } from './view-element.js';
 
@@ -94,9 +95,14 @@ function takeUp(host: PassingElement, shown: Element): void {
   queueMicrotask(() => tell(host, control));
 }
 
+/** A control's element has the whole inside: this module stands apart from the one that attaches internals. */
+function internalsIn(host: PassingElement): ElementInternals {
+  return (insideOf(host) as Inside).internals;
+}
+
 /** Tells the form what the control holds, and whether that is in order. */
 function tell(host: PassingElement, control: Control): void {
-  const { internals } = insideOf(host);
+  const internals = internalsIn(host);
   if (control instanceof HTMLButtonElement) return;
   if (isBox(control)) internals.setFormValue(control.checked ? control.value : null);
   else if (control instanceof HTMLSelectElement && control.multiple) {
@@ -122,7 +128,7 @@ function flagsOf(validity: ValidityState): ValidityStateFlags {
 function press(host: PassingElement, control: Control, event: Event): void {
   const type =
     control instanceof HTMLButtonElement || control instanceof HTMLInputElement ? control.type : '';
-  const { form } = insideOf(host).internals;
+  const { form } = internalsIn(host);
   if (!form || !/^(?:submit|image|reset)$/.test(type)) return;
   let done = false;
   const act = (): void => {
@@ -139,7 +145,7 @@ function press(host: PassingElement, control: Control, event: Event): void {
 
 /** Submits the element's form, with what the button says of it (`name`, `formaction`, …). */
 function submitFrom(host: PassingElement, control?: Control): void {
-  const { form } = insideOf(host).internals;
+  const { form } = internalsIn(host);
   if (!form) return;
   const says = host.getAttributeNames().filter((name) => name === 'name' || /^form./.test(name));
   if (!control || says.length === 0) {

@@ -1,8 +1,8 @@
-import type { Inside } from './inside.js';
+import type { Sender } from './inside.js';
 import { mark } from './view-element.js';
 
 /** Which slots a consumer gave something to, by their names; text that is only white space is nothing. */
-export function filledSlots({ host }: Inside): Record<string, boolean> {
+export function filledSlots({ host }: Sender): Record<string, boolean> {
   const filled: Record<string, boolean> = {};
   for (const node of host.childNodes) {
     if (node instanceof Element) filled[node.slot || 'default'] = true;
@@ -15,7 +15,7 @@ export function filledSlots({ host }: Inside): Record<string, boolean> {
  * Marks the bits when that changes. A slot that is not shown tells nothing by itself, so the host's children are
  * observed, and their `slot` attributes.
  */
-export function watchSlots(bits: number): (inside: Inside) => void {
+export function watchSlots(bits: number): (inside: Sender) => void {
   return ({ host }) => {
     const watchChild = (node: Node): void =>
       observer.observe(node, { attributes: true, attributeFilter: ['slot'], characterData: true });

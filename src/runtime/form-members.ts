@@ -1,4 +1,4 @@
-import { catchUp, insideOf, type ViewElement } from './view-element.js';
+import { catchUp, internalsOf, type ViewElement } from './view-element.js';
 
 const READ = ['form', 'labels', 'validity', 'validationMessage', 'willValidate'] as const;
 const CALLED = ['checkValidity', 'reportValidity'] as const;
@@ -14,7 +14,7 @@ export function formMembers({ prototype }: { prototype: ViewElement }): void {
     add(name, {
       get(this: ViewElement) {
         catchUp(this);
-        return insideOf(this).internals[name];
+        return internalsOf(this)[name];
       },
     });
   }
@@ -23,7 +23,7 @@ export function formMembers({ prototype }: { prototype: ViewElement }): void {
       writable: true,
       value(this: ViewElement) {
         catchUp(this);
-        return insideOf(this).internals[name]();
+        return internalsOf(this)[name]();
       },
     });
   }

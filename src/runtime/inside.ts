@@ -1,13 +1,11 @@
 import { internalsOf, mark, rootOf, type ViewElement } from './view-element.js';
 
 /** The state of elements that remember nothing. */
-const NO_STATE = Object.freeze({});
+const NO_STATE = /* @__PURE__ */ Object.freeze({});
 
-/** What an element's own code works with: its host, state, events and listeners. */
-export class Inside {
+/** What sends an element's events, where nothing of the element is written by hand. */
+export class Sender {
   readonly host: ViewElement;
-  state: object = NO_STATE;
-  #connection: AbortController | undefined;
 
   constructor(host: ViewElement) {
     this.host = host;
@@ -20,6 +18,12 @@ export class Inside {
       new CustomEvent(type, { bubbles: true, composed: true, ...options, detail }),
     );
   }
+}
+
+/** What an element's own code works with: its host, state, events and listeners. */
+export class Inside extends Sender {
+  state: object = NO_STATE;
+  #connection: AbortController | undefined;
 
   /**
    * Listens until the element leaves its document, or until the function that comes back is called,

@@ -32,13 +32,13 @@ class Guard extends Base<GuardProps> {
 }
 
 /** Mounts components of Preact. */
-export const mount: Mounting = (Component, { root, called, fail }, given, slots) => {
+export const mount: Mounting = (Component, { root, wiring, fail }, given, slots) => {
   let handle: object | null = null;
   const ref = (next: object | null): void => {
     handle = next;
   };
   const update = (given: Given, slots: GivenSlots): void => {
-    const props: Given = called ? { ...given, ref } : { ...given };
+    const props: Given = wiring.called ? { ...given, ref } : { ...given };
     for (const name in slots) props[name] = slotNode(slots[name]!);
     render(h(Guard, { fail, given, content: h(Component, props) }), root);
   };

@@ -23,7 +23,7 @@ function drawWaiting(): void {
 }
 
 /** Mounts components of React. */
-export const mount: Mounting = (Component, { root, called, fail }, given, slots) => {
+export const mount: Mounting = (Component, { root, wiring, fail }, given, slots) => {
   let handle: object | null = null;
   const ref = (next: object | null): void => {
     handle = next;
@@ -34,7 +34,7 @@ export const mount: Mounting = (Component, { root, called, fail }, given, slots)
   let props: Given;
   const draw = (): void => container.render(createElement(Component, props));
   const update = (given: Given, slots: GivenSlots): void => {
-    props = called ? { ...given, ref } : given;
+    props = wiring.called ? { ...given, ref } : given;
     for (const name in slots) props[name] = slotNode(slots[name]!);
     waiting.delete(draw);
     // What is typed must be there before React looks at its control again, at the end of the event.

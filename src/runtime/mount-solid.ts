@@ -9,7 +9,8 @@ function slotElement(name: string): HTMLSlotElement {
 }
 
 /** Mounts components of Solid. */
-export const mount: Mounting = (Component, { root, slots: all, called, fail }, given, slots) => {
+export const mount: Mounting = (Component, { root, wiring, fail }, given, slots) => {
+  const { slots: all, called } = wiring;
   let handle: object | undefined;
   let heal: (() => void) | undefined;
   const props: Given = called ? { ref: (next: object) => (handle = next) } : {};

@@ -1,5 +1,5 @@
 import { createRawSnippet, flushSync, mount as mountComponent, unmount } from 'svelte';
-import type { Given, GivenSlots, Mounting } from './component-view.js';
+import type { Given, GivenSlots, Mounting, Place } from './component-view.js';
 // Both are compiled with the library's own Svelte when a package is built.
 import Guard from 'made:guard.svelte';
 import { signals } from 'made:signals.svelte.js';
@@ -28,13 +28,26 @@ function flushSoon(): void {
   });
 }
 
+/** A component writes one of its own properties: the element's follows, or an event tells. */
+function written({ host, wiring, send }: Place, name: string, value: unknown): void {
+  const sent = wiring.writes?.[name];
+  const own = wiring.properties?.[name];
+  if (sent) send(sent, [value]);
+  else if (own?.[0] === '!') host[own.slice(1) as never] = !value as never;
+  else if (own) host[own as never] = value as never;
+}
+
 /** Mounts components of Svelte. */
-export const mount: Mounting = (Component, { root, slots: all, fail, written }, given, slots) => {
+export const mount: Mounting = (Component, place, given, slots) => {
+  const { root, fail, wiring } = place;
+  const { slots: all = {} } = wiring;
   const content = (slots: GivenSlots): Given =>
     Object.fromEntries(
       Object.keys(all).map((name) => [name, slots[name] === undefined ? undefined : snippet(slots[name])]),
     );
-  const { values, set } = signals({ ...given, ...content(slots) }, written);
+  const { values, set } = signals({ ...given, ...content(slots) }, (name, value) =>
+    written(place, name, value),
+  );
   const instance = mountComponent(Guard, {
     target: root,
     props: { Component, values, fail },

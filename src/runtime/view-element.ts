@@ -1,4 +1,4 @@
-import { ALL, sheetsIn, type InnerSide, type Shown } from './view.js';
+import { ALL, type InnerSide, type Shown } from './view.js';
 
 /** What every instance of one element class shares. */
 export interface Setup {
@@ -43,6 +43,14 @@ let drawings = 0;
 /** The element whose attribute is being read into its property: that write is not reflected back. */
 let reading: ViewElement | undefined;
 
+/** Gives the style sheets that an element's root needs in another document; undefined where no element has style. */
+let sheetsFor: ((other: Document, sheets: readonly CSSStyleSheet[]) => CSSStyleSheet[]) | undefined;
+
+/** Says how elements get their style sheets in another document. */
+export function adoptWith(copies: NonNullable<typeof sheetsFor>): void {
+  sheetsFor = copies;
+}
+
 const OPEN: ShadowRootInit = { mode: 'open' };
 
 /** Elements that changed since the last pass. */
@@ -67,8 +75,6 @@ export class ViewElement extends Base {
   #internals: ElementInternals | undefined;
   /** Attributes that came before a property which was set before definition, and so count less. */
   #outdated: Set<string> | undefined;
-  /** Reflections that must wait: an element under construction cannot be given attributes. */
-  #owed: [string, string | null][] | undefined;
 
   static {
     mark = (element, bits) => {
@@ -82,8 +88,7 @@ export class ViewElement extends Base {
 
     reflect = (element, attribute, text) => {
       if (element === reading) return;
-      if (element.#owed) element.#owed.push([attribute, text]);
-      else if (text === null) element.removeAttribute(attribute);
+      if (text === null) element.removeAttribute(attribute);
       else element.setAttribute(attribute, text);
     };
 
@@ -92,18 +97,16 @@ export class ViewElement extends Base {
       if (Object.keys(element).length === 0) return;
       const early = names.filter((name) => Object.hasOwn(element, name));
       if (!early.length) return;
-      element.#owed = [];
+      // Only what was there before its definition has something: it is not under construction, and can be given attributes.
       element.#outdated = new Set();
+      for (const attribute of element.getAttributeNames())
+        if (early.includes(element.#propertyOf(attribute))) element.#outdated.add(attribute);
       for (const name of early) {
         const properties = element as unknown as Properties;
         const value = properties[name];
         delete properties[name];
         properties[name] = value;
-        for (const attribute of element.getAttributeNames()) {
-          if (element.#propertyOf(attribute) === name) element.#outdated.add(attribute);
-        }
       }
-      if (!element.isConnected) queueMicrotask(() => element.#reflectOwed());
     };
 
     catchUp = (element) => {
@@ -127,7 +130,7 @@ export class ViewElement extends Base {
     };
 
     endConnection = (element) => {
-      element.#inside?.release();
+      element.#inside?.release?.();
       const end = element.#leave;
       element.#leave = undefined;
       if (typeof end === 'function') end();
@@ -155,7 +158,6 @@ export class ViewElement extends Base {
   }
 
   connectedCallback(): void {
-    if (this.#owed) this.#reflectOwed();
     const inside = insideOf(this);
     if (!this.#view) {
       this.#setup.begin?.(inside as never);
@@ -186,8 +188,8 @@ export class ViewElement extends Base {
 
   /** A style sheet belongs to one document: in another one the element gets a copy (CSSOM, section 6.8). */
   adoptedCallback(): void {
-    if (this.#root !== this)
-      (this.#root as ShadowRoot).adoptedStyleSheets = sheetsIn(this.ownerDocument, this.#setup.sheets);
+    if (this.#root !== this && sheetsFor)
+      (this.#root as ShadowRoot).adoptedStyleSheets = sheetsFor(this.ownerDocument, this.#setup.sheets);
   }
 
   attributeChangedCallback(
@@ -214,11 +216,5 @@ export class ViewElement extends Base {
       this.#setup.attributes?.[attribute] ??
       attribute.replace(/-(.)/g, (_, letter: string) => letter.toUpperCase())
     );
-  }
-
-  #reflectOwed(): void {
-    const owed = this.#owed;
-    this.#owed = undefined;
-    owed?.forEach(([attribute, text]) => reflect(this, attribute, text));
   }
 }

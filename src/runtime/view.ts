@@ -6,9 +6,8 @@ export type Place = Comment | Element;
 
 /** What views, and the base of elements, need of an element's inside. */
 export interface InnerSide {
-  readonly internals: ElementInternals;
   /** Ends what its listeners listen to; called at disconnection. */
-  release(): void;
+  release?(): void;
 }
 
 /** What an element shows, and how it follows what changed. */
@@ -78,31 +77,4 @@ export function template(markup: string, around?: string): DocumentFragment {
 /** A copy of a template's content, or of its only node, with custom elements in it upgraded. */
 export function copy<Kind extends Node>(source: Kind): Kind {
   return document.importNode(source, true);
-}
-
-/** A style sheet that all instances of an element share. */
-export function styleSheet(css: string): CSSStyleSheet {
-  const sheet = globalThis.CSSStyleSheet && new CSSStyleSheet();
-  sheet?.replaceSync(css);
-  return sheet;
-}
-
-const copies = new WeakMap<Document, Map<CSSStyleSheet, CSSStyleSheet>>();
-
-/** Style sheets as another document can use them: copies, of which each document has one. */
-export function sheetsIn(other: Document, sheets: readonly CSSStyleSheet[]): CSSStyleSheet[] {
-  const Sheet = (other.defaultView as (Window & typeof globalThis) | null)?.CSSStyleSheet;
-  if (!Sheet) return [];
-  if (other === document) return [...sheets];
-  const known = copies.get(other) ?? new Map<CSSStyleSheet, CSSStyleSheet>();
-  copies.set(other, known);
-  return sheets.map((sheet) => {
-    let copied = known.get(sheet);
-    if (!copied) {
-      copied = new Sheet();
-      copied.replaceSync(Array.from(sheet.cssRules, (rule) => rule.cssText).join(''));
-      known.set(sheet, copied);
-    }
-    return copied;
-  });
 }

@@ -3,6 +3,7 @@ import type { ComponentImplementation } from '../../contract/implementation.js';
 import { relayedEvents } from '../../contract/passed.js';
 import type { ElementEvent } from '../../contract/model.js';
 import {
+  array,
   call,
   data,
   expression,
@@ -36,6 +37,8 @@ export function componentCode(
   const { properties, slots, methods, passthrough } = contract;
   if (passthrough) runtime.add('watchControl');
   runtime.add('componentView').add('keepMounted');
+  if (slots.length > 0) runtime.add('filledSlots');
+  if (methods.length > 0) runtime.add('callWaiting');
   const given = properties
     .filter((one) => one.trait === undefined)
     .map((one) => {
@@ -45,16 +48,23 @@ export function componentCode(
   const needed = properties.filter(
     ({ required, attribute, trait }) => required && attribute === undefined && trait === undefined,
   );
-  const sent = calledEvents(contract.events, traits).map((event) =>
-    property(componentCallback(event, contract, component), data(sentAs(event))),
+  const events = calledEvents(contract.events, traits).map(
+    (event) => [componentCallback(event, contract, component), sentAs(event, emission)] as const,
+  );
+  const sent = events.flatMap(([name, value]) => (name.startsWith(WRITTEN) ? [] : [property(name, value)]));
+  const written = events.flatMap(([name, value]) =>
+    name.startsWith(WRITTEN) ? [property(name.slice(WRITTEN.length), value)] : [],
   );
   const content = slots.map((slot) => property(componentSlot(slot, component), data(slot.name)));
   const wiring = [
     ...(given.length > 0 ? [property('properties', object(given))] : []),
     ...(needed.length > 0 ? [property('needs', data(needed.map((one) => componentProperty(one).name)))] : []),
     ...(sent.length > 0 ? [property('events', object(sent))] : []),
-    ...(content.length > 0 ? [property('slots', object(content))] : []),
-    ...(methods.length > 0 ? [property('called', expression`true`)] : []),
+    ...(written.length > 0 ? [property('writes', object(written))] : []),
+    ...(content.length > 0
+      ? [property('slots', object(content)), property('filled', identifier('filledSlots'))]
+      : []),
+    ...(methods.length > 0 ? [property('called', identifier('callWaiting'))] : []),
     ...(passthrough
       ? [
           property('part', literal(passthrough.to)),
@@ -81,10 +91,15 @@ export function calledEvents(
   );
 }
 
-/** Type, the property that takes the value, and the names of the arguments. */
-function sentAs({ name, sets, arguments: names }: ElementEvent): unknown[] {
-  if (names) return [name, sets ?? 0, names];
-  return sets === undefined ? [name] : [name, sets];
+/** Begins the name of what stands behind an event for a property that the component writes itself. */
+const WRITTEN = 'bind:';
+
+/** The event's type, and what is done with the arguments beside passing on the first one. */
+function sentAs({ name, sets, arguments: names }: ElementEvent, { runtime }: Emission): TreeNode {
+  if (sets === undefined && !names) return data([name]);
+  runtime.add('sending');
+  const values = [sets === undefined ? expression`undefined` : literal(sets), names && data(names)];
+  return array([literal(name), call('sending', values)]);
 }
 
 function effectsCode(effects: readonly Effect[], emission: Emission): TreeNode {

@@ -316,8 +316,10 @@ class ElementEmitter {
       };
       return Object.keys(options).length > 0 ? [property(name, data(options))] : [];
     });
-    // Nobody else looks into an element without traits: it needs to send events, and no more.
-    if (this.#component && this.source.traits.length === 0) {
+    // What nobody else looks into needs to send events, and no more.
+    const { traits, tree } = this.source;
+    const isAlone = traits.length + tree.effects.length === 0 && !contract.passthrough && !contract.form;
+    if (this.#component && isAlone) {
       this.emission.runtime.delete('insideClass');
       this.emission.runtime.add('componentInside');
       return call('componentInside', events.length > 0 ? [object(events)] : []);

@@ -19,11 +19,15 @@ export const OWN = [
   ...'byLocalName choose classNames copy filledSlots formMembers giveSlot inDocument insideClass insideOf endConnection'.split(
     ' ',
   ),
-  ...'liveMembers mark memberKey nativeMembers passTo react reflect registerProperties relay'.split(' '),
+  ...'liveMembers mark memberKey nativeMembers passTo react reflect registerProperties relay sending'.split(
+    ' ',
+  ),
   ...'remember renamed repeat result setAddress setAttribute setForeign setFormValue setLinked setState'.split(
     ' ',
   ),
-  ...'callHandle component componentInside componentView watchControl keepMounted mount'.split(' '),
+  ...'callHandle callWaiting component componentInside componentView watchControl keepMounted mount'.split(
+    ' ',
+  ),
   ...'setValidity stampItems styleSheet submitState takeOver template together watchSlots watchTemplates writeStyle'.split(
     ' ',
   ),
