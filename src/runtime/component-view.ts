@@ -80,7 +80,7 @@ const leaving = new Set<ComponentView>();
 
 /** What an element that shows a component draws: the component, mounted and handed what changes. */
 export class ComponentView implements Shown {
-  readonly root = undefined;
+  declare readonly root: undefined;
   mounted: Mounted | undefined;
   readonly inside: Sender;
   readonly #mount: Mounting;
@@ -167,7 +167,7 @@ export class ComponentView implements Shown {
     const goesOn = inside.emit(type, detail);
     if (!goesOn) undo?.();
     if (this.mounted?.busy) this.draw();
-    return goesOn ? undefined : false;
+    return goesOn && undefined;
   }
 }
 

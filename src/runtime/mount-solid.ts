@@ -23,8 +23,7 @@ export const mount: Mounting = (Component, { root, wiring, fail }, given, slots)
   };
   for (const name in given) signal(name, given[name], (value) => value);
   // Each place where the content is read gets a slot of its own.
-  for (const name in all)
-    signal(name, slots[name], (slot) => (slot === undefined ? undefined : slotElement(slot as string)));
+  for (const name in all) signal(name, slots[name], (slot) => slot && slotElement(slot as string));
   // What a closed root keeps from the document is heard here.
   if ((root as ShadowRoot).mode === 'closed')
     delegateEvents([...DelegatedEvents], root as unknown as Document);
@@ -33,8 +32,7 @@ export const mount: Mounting = (Component, { root, wiring, fail }, given, slots)
       createComponent(ErrorBoundary, {
         fallback: (error: unknown, reset: () => void) => {
           heal = reset;
-          fail(error);
-          return undefined;
+          return fail(error) as undefined;
         },
         get children() {
           return createComponent(Component, props as never);
@@ -53,9 +51,6 @@ export const mount: Mounting = (Component, { root, wiring, fail }, given, slots)
       reset?.();
     },
     handle: () => handle,
-    unmount() {
-      unmount();
-      root.replaceChildren();
-    },
+    unmount,
   };
 };

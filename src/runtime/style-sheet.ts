@@ -1,11 +1,11 @@
-import { adoptWith } from './view-element.js';
+import { followWith } from './view-element.js';
 
 /** A style sheet that all instances of an element share. */
 export function styleSheet(css: string): CSSStyleSheet {
   const sheet = globalThis.CSSStyleSheet && new CSSStyleSheet();
   sheet?.replaceSync(css);
   // Without style nobody needs copies of it.
-  adoptWith(sheetsIn);
+  followWith(adoptIn);
   return sheet;
 }
 
@@ -27,4 +27,10 @@ export function sheetsIn(other: Document, sheets: readonly CSSStyleSheet[]): CSS
     }
     return copied;
   });
+}
+
+/** Gives a shadow root style sheets as its document can use them; an element without one has its style in the page. */
+function adoptIn(root: ShadowRoot | HTMLElement, sheets: readonly CSSStyleSheet[]): void {
+  if (root instanceof HTMLElement) return;
+  root.adoptedStyleSheets = sheetsIn(root.ownerDocument, sheets);
 }

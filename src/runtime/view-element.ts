@@ -43,12 +43,12 @@ let drawings = 0;
 /** The element whose attribute is being read into its property: that write is not reflected back. */
 let reading: ViewElement | undefined;
 
-/** Gives the style sheets that an element's root needs in another document; undefined where no element has style. */
-let sheetsFor: ((other: Document, sheets: readonly CSSStyleSheet[]) => CSSStyleSheet[]) | undefined;
+/** Gives an element's root its style sheets in another document; undefined where no element has style. */
+let follow: ((root: ShadowRoot | ViewElement, sheets: readonly CSSStyleSheet[]) => void) | undefined;
 
-/** Says how elements get their style sheets in another document. */
-export function adoptWith(copies: NonNullable<typeof sheetsFor>): void {
-  sheetsFor = copies;
+/** Says how style sheets follow an element into another document. */
+export function followWith(following: NonNullable<typeof follow>): void {
+  follow = following;
 }
 
 const OPEN: ShadowRootInit = { mode: 'open' };
@@ -93,8 +93,6 @@ export class ViewElement extends Base {
     };
 
     takeOver = (element, names) => {
-      // Most elements have nothing of their own yet.
-      if (Object.keys(element).length === 0) return;
       const early = names.filter((name) => Object.hasOwn(element, name));
       if (!early.length) return;
       // Only what was there before its definition has something: it is not under construction, and can be given attributes.
@@ -148,8 +146,6 @@ export class ViewElement extends Base {
     const root = this.attachShadow(setup.shadow ?? OPEN);
     root.adoptedStyleSheets = setup.sheets;
     this.#root = root;
-    // Whoever attaches them first can look into the root.
-    if (setup.shadow?.mode === 'closed') internalsOf(this);
   }
 
   /** Resolves when the view shows every change made so far. */
@@ -188,8 +184,7 @@ export class ViewElement extends Base {
 
   /** A style sheet belongs to one document: in another one the element gets a copy (CSSOM, section 6.8). */
   adoptedCallback(): void {
-    if (this.#root !== this && sheetsFor)
-      (this.#root as ShadowRoot).adoptedStyleSheets = sheetsFor(this.ownerDocument, this.#setup.sheets);
+    follow?.(this.#root, this.#setup.sheets);
   }
 
   attributeChangedCallback(

@@ -366,9 +366,18 @@ class ElementEmitter {
       ...native,
       ...liveProperties(contract),
     ]);
-    if (names.size === 0) return members`constructor() { super(setup); }`;
-    this.emission.runtime.add('takeOver');
-    return members`constructor() { super(setup); takeOver(this, ${data([...names])}); }`;
+    const lines = [
+      // Whoever attaches them first can look into the root.
+      ...(contract.encapsulation === 'closed' ? this.#calling('internalsOf', []) : []),
+      ...(names.size > 0 ? this.#calling('takeOver', [data([...names])]) : []),
+    ];
+    return members`constructor() { super(setup); ${lines} }`;
+  }
+
+  /** A statement that calls something of the runtime for the element. */
+  #calling(helper: string, values: readonly TreeNode[]): TreeNode[] {
+    this.emission.runtime.add(helper);
+    return statements`${call(helper, [...(expression`[this]`.elements as TreeNode[]), ...values])};`;
   }
 
   #methods(): TreeNode[] {

@@ -16,7 +16,7 @@ export const OWN = [
   ...'ControlElement PassingElement ViewElement adoptStyle ariaAttributes asChoice asData asNumber asText'.split(
     ' ',
   ),
-  ...'byLocalName choose classNames copy filledSlots formMembers giveSlot inDocument insideClass insideOf endConnection'.split(
+  ...'byLocalName choose classNames copy filledSlots formMembers giveSlot inDocument insideClass insideOf internalsOf endConnection'.split(
     ' ',
   ),
   ...'liveMembers mark memberKey nativeMembers passTo react reflect registerProperties relay sending'.split(
