@@ -1,19 +1,28 @@
-/** Listeners of one kind of event that a root does not have yet. */
-type Sleeping = Map<string, (() => void)[]>;
-
 /** What listens to a root. */
 export interface QuietListeners {
   /** How many of its listeners run now. */
   busy: number;
 }
 
+/** Listeners that a root does not have yet: kind, listener and options of each, one after the other. */
+type Sleeping = unknown[];
+
+type Options = boolean | AddEventListenerOptions | undefined;
+
 const quiet = new WeakMap<Node, QuietListeners>();
-const sleeping = new WeakMap<EventTarget, Sleeping>();
-const watched = new WeakMap<Window, Set<string>>();
+
+/** By the hosts of roots: what sleeps, and what adds it. */
+const sleeping = new WeakMap<
+  EventTarget,
+  [Sleeping, (type: string, listener: EventListener, options: Options) => void]
+>();
+
+/** Kinds of events by window: true for those of which the window tells. */
+const kinds = new WeakMap<Window, Map<string, boolean>>();
 
 /** Events that leave a shadow root: a window can tell that one is coming. */
 const LEAVES =
-  /^(?:(?:aux|dbl)?click|contextmenu|(?:mouse|(?:got|lost)?pointer|touch|key|drag|composition|focus).*|drop|wheel|(?:before)?input|blur|copy|cut|paste)$/;
+  /^((aux|dbl)?click|contextmenu|(mouse|(got|lost)?pointer|touch|key|drag|composition|focus).*|drop|wheel|(before)?input|blur|copy|cut|paste)$/;
 
 /**
  * Lets a framework listen to a root at less cost, and rightly. It adds more than a hundred listeners to each root: those
@@ -26,20 +35,21 @@ export function quietListeners(root: ShadowRoot | HTMLElement): QuietListeners {
   const listeners: QuietListeners = { busy: 0 };
   quiet.set(root, listeners);
   const host = root instanceof ShadowRoot ? root.host : root;
-  const view = host.ownerDocument.defaultView;
   // What is inside of somebody's closed root is on no path that a window is shown.
-  const hidden = isHidden(host);
+  const view = isHidden(host) ? null : host.ownerDocument.defaultView;
   const add = root.addEventListener;
-  root.addEventListener = (
-    type: string,
-    listener: EventListenerOrEventListenerObject | null,
-    options?: boolean | AddEventListenerOptions,
-  ): void => {
-    const call = typeof listener === 'function' ? listener : undefined;
-    const own = call && ((event: Event): void => hear(root, listeners, call, event));
-    const attach = (): void => add.call(root, type, (own ?? listener)!, options);
-    if (view && !hidden && LEAVES.test(type)) sleep(host, view, type, attach);
-    else attach();
+  const attach = (type: string, listener: EventListener, options: Options): void =>
+    add.call(
+      root,
+      type,
+      typeof listener === 'function' ? (event) => hear(root, listeners, listener, event) : listener,
+      options,
+    );
+  const asleep: Sleeping = [];
+  sleeping.set(host, [asleep, attach]);
+  root.addEventListener = (type: string, listener: never, options?: Options): void => {
+    if (view && isTold(view, type)) asleep.push(type, listener, options);
+    else attach(type, listener, options);
   };
   return listeners;
 }
@@ -60,26 +70,27 @@ function hear(root: Node, listeners: QuietListeners, call: EventListener, event:
   }
 }
 
-function sleep(host: Element, view: Window, type: string, attach: () => void): void {
-  let own = sleeping.get(host);
-  if (!own) sleeping.set(host, (own = new Map()));
-  const same = own.get(type);
-  if (same) same.push(attach);
-  else own.set(type, [attach]);
-  let types = watched.get(view);
-  if (!types) watched.set(view, (types = new Set()));
-  if (types.has(type)) return;
-  types.add(type);
-  view.addEventListener(type, wake, true);
+/** True for events of which the window tells: it is asked to, the first time. */
+function isTold(view: Window, type: string): boolean {
+  let own = kinds.get(view);
+  if (!own) kinds.set(view, (own = new Map()));
+  let told = own.get(type);
+  if (told === undefined) {
+    own.set(type, (told = LEAVES.test(type)));
+    if (told) view.addEventListener(type, wake, true);
+  }
+  return told;
 }
 
+/** Adds the listeners that wait for such an event, wherever it comes along. */
 function wake(event: Event): void {
   for (const target of event.composedPath()) {
-    const own = sleeping.get(target);
-    const list = own?.get(event.type);
-    if (!list) continue;
-    own!.delete(event.type);
-    for (const attach of list) attach();
+    const [asleep, attach] = sleeping.get(target) ?? [];
+    if (!attach) continue;
+    for (let place = asleep!.indexOf(event.type); place !== -1; place = asleep!.indexOf(event.type, place)) {
+      const [type, listener, options] = asleep!.splice(place, 3);
+      attach(type as string, listener as EventListener, options as Options);
+    }
   }
 }
 
