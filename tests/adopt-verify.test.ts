@@ -96,12 +96,39 @@ describe('components as people write them, adopted and verified', () => {
         ).toBe(true);
   });
 
+  it('content of a dialog that is closed is not checked, and what to do is told', () => {
+    const notes = verified.results
+      .filter(
+        ({ element, facet }) =>
+          element === tagOf('react', 'a dialog that a method opens') && facet === 'slots',
+      )
+      .map(({ verdict, note }) => [verdict, note]);
+    expect(notes.length).toBe(4);
+    for (const one of notes)
+      expect(one).toEqual(['unchecked', 'It stands in a <dialog> that is closed, and no sample opens it.']);
+  });
+
+  it('pictures of a clock are not compared', () => {
+    const [told] = verified.results.filter(
+      ({ element, facet, host }) =>
+        element === tagOf('react', 'a clock') && facet === 'look' && host === 'react',
+    );
+    expect([told!.verdict, told!.note]).toEqual([
+      'unchecked',
+      'It has timers running and looks different in html: give a sample in which it stands still.',
+    ]);
+  });
+
   it('a value that counts at first only is told with what to do', () => {
-    const { tag } = all.find(({ style, kind }) => kind === 'preact' && style === 'memo and hooks')!;
+    const tag = tagOf('preact', 'memo and hooks');
     const [told] = verified.results.filter(({ element, verdict }) => element === tag && verdict === 'care');
     expect([told!.facet, told!.subject]).toEqual(['properties', 'start']);
     expect(told!.note).toContain('keeps the value that it is given first');
   });
+
+  function tagOf(kind: string, style: string): string {
+    return all.find((one) => one.kind === kind && one.style === style)!.tag;
+  }
 
   /** Facets in which an element has a verdict. */
   function facetsOf(tag: string, verdict: string): string[] {

@@ -3,7 +3,7 @@ import { isMap, parseDocument, type Document } from 'yaml';
 import { UsageError } from '../system/usage-error.js';
 import { MEMBER_SECTIONS } from './source.js';
 import type { AdoptedContract } from './to-contract.js';
-import { PRINT } from './write-yaml.js';
+import { PLAIN, PRINT } from './write-yaml.js';
 
 /** What an update did to a contract. */
 export interface MergeChange {
@@ -75,10 +75,10 @@ function sameSource(there: unknown, name: string, member: unknown): boolean {
 }
 
 function add(document: Document, section: string, name: string, member: unknown): void {
-  const node = document.createNode(member);
+  const node = document.createNode(member, PLAIN);
   if (isMap(node)) node.flow = true;
   if (isMap(document.get(section))) document.setIn([section, name], node);
-  else document.set(section, document.createNode({ [name]: member }));
+  else document.set(section, document.createNode({ [name]: member }, PLAIN));
 }
 
 function update(
@@ -95,7 +95,7 @@ function update(
     if (!isMap(before))
       document.setIn([section, name], document.createNode({ description: before ?? undefined }));
     if (value === undefined) document.deleteIn([section, name, key]);
-    else document.setIn([section, name, key], document.createNode(value, { flow: true }));
+    else document.setIn([section, name, key], document.createNode(value, { flow: true, ...PLAIN }));
     changes.push({ section, name, change: 'changed', what: key });
   };
   if (section === 'properties' || section === 'definitions') {

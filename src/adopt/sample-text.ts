@@ -2,7 +2,7 @@ import { Document, isMap, type Node, type Pair } from 'yaml';
 import type { Contract } from '../contract/model.js';
 import { schemaLine } from '../scaffold/schema-line.js';
 import { valueFrom } from '../verify/values.js';
-import { PRINT } from './write-yaml.js';
+import { PLAIN, PRINT } from './write-yaml.js';
 
 /** A first sample: what must be given has a value of its type, and each slot a word. */
 export function sampleText(contract: Contract, folder: string): string {
@@ -21,7 +21,7 @@ export function sampleText(contract: Contract, folder: string): string {
     ...(Object.keys(properties).length > 0 ? { properties } : {}),
     ...(Object.keys(slots).length > 0 ? { slots } : {}),
   };
-  const document = new Document([sample]);
+  const document = new Document([sample], PLAIN);
   const [only] = (document.contents as unknown as { items: Node[] }).items;
   if (isMap(only))
     for (const { value } of only.items as Pair<Node, Node>[]) if (isMap(value)) value.flow = true;

@@ -9,9 +9,12 @@ const WIDEST = 96;
 /** How contracts are printed. */
 export const PRINT = { lineWidth: 110, flowCollectionPadding: true, singleQuote: true } as const;
 
+/** Nobody writes anchors for what happens to be the same. */
+export const PLAIN = { aliasDuplicateObjects: false } as const;
+
 /** A contract as the text of its file; `folder` is where it will lie, from the library's root. */
 export function contractText({ contract, comments }: AdoptedContract, folder: string): string {
-  const document = new Document(contract);
+  const document = new Document(contract, PLAIN);
   layOut(document);
   comment(document, comments);
   return schemaLine('contract', folder) + document.toString(PRINT);
@@ -30,7 +33,7 @@ export function layOut(document: Document): void {
 function shorten({ key, value }: Pair<Node, Node>, document: Document): void {
   if (!isMap(value) && !isSeq(value)) return;
   value.flow = true;
-  const text = document.createNode(value.toJSON(), { flow: true });
+  const text = document.createNode(value.toJSON(), { flow: true, ...PLAIN });
   const width = `  ${String(key)}: ${new Document(text).toString({ ...PRINT, lineWidth: 0 })}`.trimEnd()
     .length;
   if (width <= WIDEST) return;

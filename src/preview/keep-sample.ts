@@ -30,12 +30,12 @@ export async function keepSample(
   const names = new Set((document.toJS() as { sample?: string }[] | null)?.map((one) => one?.sample));
   if (names.has(sample.sample))
     throw new UsageError(`There is a sample "${sample.sample}" already.`, 'Choose another name.');
-  const added = document.createNode(sample);
+  const added = document.createNode(sample, { aliasDuplicateObjects: false });
   short(added);
   if (isSeq(document.contents)) {
     (added as Node).spaceBefore = true;
     document.contents.add(added as never);
-  } else document.contents = document.createNode([added]) as never;
+  } else document.contents = document.createNode([added], { aliasDuplicateObjects: false }) as never;
   await writeWhole(path, document.toString({ lineWidth: 110, flowCollectionPadding: true }));
   return file;
 }

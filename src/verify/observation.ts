@@ -19,3 +19,6 @@ export interface Observation {
   /** The name of a picture that was taken. */
   picture?: string;
 }
+
+/** What was done where an element has timers running while it is looked at: what it shows may change by itself. */
+export const RUNNING_TIMERS = 'count the timers that it has running';

@@ -90,8 +90,8 @@ export class Observer {
   }
 
   /** Errors that nothing caught are failures of what was done. */
-  noErrors(errors: readonly string[], did: string): void {
-    for (const error of errors) this.fail(did, `error: ${error}`, 'no error');
+  noErrors(errors: readonly string[], did: string, wanted = 'no error'): void {
+    for (const error of errors) this.fail(did, `error: ${error}`, wanted);
   }
 
   result(): Observation {

@@ -200,4 +200,34 @@ export const Case: FC<PropsWithChildren<{ level?: number }>> = ({ level = 1 }) =
     },
     { ending: '.jsx', said: ['onPick'] },
   ),
+  one(
+    'tabs, with ids that are made of data and of a hook',
+    `import { useId, useState } from 'react';
+interface Tab { id: string; label: string }
+export function Case({ tabs, label }: { tabs: Tab[]; label: string }) {
+  const id = useId(); const [at, setAt] = useState(0);
+  return <div role="tablist" aria-label={label}>{tabs.map((tab, place) => <button key={tab.id} id={id + '-' + tab.id} role="tab" aria-selected={place === at} onClick={() => setAt(place)}>{tab.label}</button>)}</div>;
+}`,
+    { 'property tabs': 'Tab[] required', 'property label': 'string required' },
+  ),
+  one(
+    'a dialog that a method opens',
+    `import { useImperativeHandle, useRef, type ReactNode, type Ref } from 'react';
+export function Case({ heading, children, ref }: { heading: ReactNode; children: ReactNode; ref?: Ref<{ open(): void }> }) {
+  const dialog = useRef<HTMLDialogElement>(null);
+  useImperativeHandle(ref, () => ({ open: () => dialog.current?.showModal() }));
+  return <dialog ref={dialog} aria-label="Ticket"><h2>{heading}</h2>{children}</dialog>;
+}`,
+    { 'slot heading': '', 'slot default': '', 'method open': '()' },
+  ),
+  one(
+    'a clock',
+    `import { useEffect, useState } from 'react';
+export function Case({ every = 100, label = 'Now' }: { every?: number; label?: string }) {
+  const [now, setNow] = useState(() => performance.now());
+  useEffect(() => { const timer = setInterval(() => setNow(performance.now()), Math.min(Math.max(Number(every) || 0, 50), 500)); return () => clearInterval(timer); }, [every]);
+  return <p>{label}: {now}</p>;
+}`,
+    { 'property every': 'number = 100', 'property label': 'string = "Now"' },
+  ),
 ];

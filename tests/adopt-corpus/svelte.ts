@@ -47,6 +47,18 @@ export const svelteCases: AdoptCase[] = [
     },
   ),
   one(
+    'a bindable list',
+    `<script lang="ts">
+  let { names, chosen = $bindable([]) }: { names: string[]; chosen?: string[] } = $props();
+</script>
+<ul>{#each names as name}<li><button onclick={() => (chosen = [...chosen, name])}>{name}</button></li>{/each}</ul><p>{chosen.join()}</p>`,
+    {
+      'property names': 'string[] required',
+      'property chosen': 'string[] = []',
+      'event case-chosen-change': 'string[] sets chosen',
+    },
+  ),
+  one(
     'callbacks in both spellings',
     `<script lang="ts">
   let { onpick, onClose }: { onpick?: (level: number) => void; onClose?: () => boolean } = $props();

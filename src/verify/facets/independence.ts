@@ -2,7 +2,15 @@ import type { Facet, Mounted, ProbePage } from '../facet.js';
 import type { Observation } from '../observation.js';
 import { Observer, show } from '../observe.js';
 import { styleText } from './computed-style.js';
-import { changesByItself, difference, looker, type Look } from './look.js';
+import {
+  CHANGES_BY_ITSELF,
+  changesByItself,
+  difference,
+  isUntouched,
+  looker,
+  OTHER_INSIDE,
+  type Look,
+} from './look.js';
 import { nodesInside } from './opening.js';
 import { propertiesOf, type PropertyData } from './property-data.js';
 import { allSamples, type SampleData } from './plan-samples.js';
@@ -90,23 +98,6 @@ async function shareNoValues(page: ProbePage, data: Data): Promise<Observer> {
   return observer;
 }
 
-/** An element is what it was before something was done to another one; what it draws may go on by itself, as a clock does. */
-async function isUntouched(
-  page: ProbePage,
-  element: Element,
-  before: Look,
-  look: (element: Element) => Look,
-  observer: Observer,
-  did: string,
-): Promise<void> {
-  const now = look(element);
-  const changed = difference(before, now);
-  const isDrawing = changed !== undefined && difference({ ...before, inside: now.inside }, now) === undefined;
-  if (isDrawing && (await changesByItself(page, element)))
-    observer.saw(did, `${changed}, as it is from time to time while nobody does anything`);
-  else observer.holds(did, changed === undefined, changed ?? '', 'unchanged');
-}
-
 /** How many nodes of an inside are looked at: all of them take long, and one style sheet reaches many. */
 const LOOKED_AT = 12;
 
@@ -165,7 +156,11 @@ async function newOneIsNew(
 ): Promise<void> {
   const later = await page.mount('bare');
   const now = begun(looker(data)(later.element));
-  const other = Object.keys(now).find((part) => now[part] !== atFirst[part]);
+  let other = Object.keys(now).find((part) => now[part] !== atFirst[part]);
+  if (other === INSIDE && (await changesByItself(page, later.element))) {
+    observer.saw(`make another one ${when}`, CHANGES_BY_ITSELF);
+    other = Object.keys(now).find((part) => part !== INSIDE && now[part] !== atFirst[part]);
+  }
   observer.holds(
     `make another one ${when}`,
     other === undefined,
@@ -175,6 +170,8 @@ async function newOneIsNew(
   await later.unmount();
 }
 
+const INSIDE = 'its inside';
+
 /** How an element begins, as texts, which nobody can change afterwards. */
 type Begun = Record<string, string>;
 
@@ -183,7 +180,7 @@ function begun({ values, attributes, inside, states }: Look): Begun {
     ...Object.fromEntries(Object.entries(values).map(([name, value]) => [name, show(value)])),
     // Numbers in ids are what tells one from another.
     'its attributes': show(attributes).replace(/\d+/g, '#'),
-    'its inside': inside,
+    [INSIDE]: inside,
     'its states': show(states),
   };
 }
@@ -245,10 +242,12 @@ async function actAndLook(
   watching.heard.length = 0;
   const changed = await changesOf(page, watching, acting, sample, look);
   const own = await ownDoing(page, changed, sample, look);
+  const isRestless = changed.length > 0 && (await changesByItself(page, watching.element));
   if (changed.length === 0) state.saw('act in one, look at the other', 'unchanged');
   for (const { act, what } of changed) {
     const did = `${describeAct(act)} in one, look at the other`;
-    if (own.has(act)) state.fail(did, what, 'unchanged');
+    if (isRestless && what === OTHER_INSIDE) state.saw(did, CHANGES_BY_ITSELF);
+    else if (own.has(act)) state.fail(did, what, 'unchanged');
     else state.saw(did, `${what}, as after the same elsewhere in the page: both follow the page`);
   }
   if (changed.length === 0 || own.size > 0)

@@ -4,7 +4,7 @@ import type { Observation } from '../observation.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer, show } from '../observe.js';
 import { judge } from './judge.js';
-import { changesByItself, difference, insideOf, looker } from './look.js';
+import { CHANGES_BY_ITSELF, changesByItself, insideOf, isUntouched, looker } from './look.js';
 import { freshValue, likeFresh, propertiesOf, type PropertyData } from './property-data.js';
 import { allSamples, type SampleData } from './plan-samples.js';
 import { describeAct, HALTING, runSteps, withSample, type SampleAct } from './run-steps.js';
@@ -63,23 +63,21 @@ async function moves(page: ProbePage, data: Data): Promise<Observer> {
   const { element } = mounted;
   const values = element as unknown as Record<string, unknown>;
   const before = look(element);
-  const unchanged = (did: string): void => {
-    const other = difference(before, look(element));
-    observer.holds(did, other === undefined, other ?? '', 'all is as before');
-  };
+  const unchanged = (did: string): Promise<void> =>
+    isUntouched(page, element, before, look, observer, did, 'all is as before');
   const place = element.nextSibling;
   const home = element.parentNode!;
   page.container().append(element);
   await page.settle();
-  unchanged('move it to another place');
+  await unchanged('move it to another place');
   home.insertBefore(element, place);
   await page.settle();
-  unchanged('move it back');
+  await unchanged('move it back');
   element.remove();
   await page.settle();
   home.insertBefore(element, place);
   await page.settle();
-  unchanged('take it out, let it go for a while, and put it back');
+  await unchanged('take it out, let it go for a while, and put it back');
   for (const { name, first, second } of data.properties) {
     await mounted.set(name, second);
     const fresh = freshValue(page.tag, name, first, second);
@@ -116,9 +114,8 @@ async function drawsAfterMove(page: ProbePage, { properties }: Data, observer: O
     const shows = insideOf(stayed) !== early;
     const isSame = insideOf(moved) === insideOf(stayed);
     const did = `change ${name} after a second connection, look at what is drawn`;
-    // Two clocks that began at different moments show different times.
     if (shows && !isSame && (await changesByItself(page, stayed)) && (await changesByItself(page, moved)))
-      observer.saw(did, 'something that changes by itself');
+      observer.saw(did, CHANGES_BY_ITSELF);
     else if (shows) observer.holds(did, isSame, 'something else than without it', 'the same as without it');
     place.remove();
   }
@@ -211,8 +208,7 @@ async function connections(page: ProbePage, data: Data): Promise<Observer> {
   // What only takes a moment may come to its end.
   if (counted().timers > connected.timers) await page.restlessness();
   expectNoMore(observer, `remove it and add it again, ${TIMES} times`, connected, counted());
-  const other = difference(before, look(element));
-  observer.holds('look at it', other === undefined, other ?? '', 'all is as before');
+  await isUntouched(page, element, before, look, observer, 'look at it', 'all is as before');
   observer.noErrors(page.errors('leaving too'), 'connect again');
   await mounted.unmount();
   return observer;

@@ -1,5 +1,5 @@
-import type { Facet } from '../facet.js';
-import type { Observation } from '../observation.js';
+import type { Facet, ProbePage } from '../facet.js';
+import { RUNNING_TIMERS, type Observation } from '../observation.js';
 import { Observer } from '../observe.js';
 import { comeFromElsewhere } from './come-from.js';
 import { allSamples, type SampleData } from './plan-samples.js';
@@ -28,6 +28,7 @@ export const look: Facet<SampleData[]> = {
     for (const sample of samples) {
       const observer = new Observer(sample.sample);
       let picture: string | undefined;
+      const timersBefore = timersOf(page);
       // What had the focus before, and by what, shows in the ring around what has it then.
       const leave = await comeFromElsewhere(page);
       const stage = page.container();
@@ -45,6 +46,8 @@ export const look: Facet<SampleData[]> = {
           move();
           indent();
           observer.saw('run it and take a picture', `${STAGE.width} × ${STAGE.height}`);
+          const timers = timersOf(page) - timersBefore;
+          if (timers > 0) observer.saw(RUNNING_TIMERS, String(timers));
         },
         stage,
       );
@@ -57,3 +60,8 @@ export const look: Facet<SampleData[]> = {
     return found;
   },
 };
+
+function timersOf(page: ProbePage): number {
+  const { intervals, timeouts } = page.leftovers();
+  return intervals + timeouts;
+}

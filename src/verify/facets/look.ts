@@ -1,6 +1,6 @@
 import type { ProbePage } from '../facet.js';
 import { innerRoot } from '../inner-root.js';
-import { show } from '../observe.js';
+import { show, type Observer } from '../observe.js';
 
 /** All that can be seen of an element at one moment. */
 export interface Look {
@@ -72,7 +72,8 @@ function writeNode(node: Node, ids: ReadonlyMap<string, string>): string {
   const attributes = [...node.attributes]
     .map(
       ({ name, value }) =>
-        ` ${name}="${value.replace(/\S+/g, (word) => ids.get(word.replace(/^#/, '')) ?? word)}"`,
+        // An id made of data may have spaces; lists of ids, such as in ARIA, have them between.
+        ` ${name}="${ids.get(value) ?? value.replace(/\S+/g, (word) => ids.get(word.replace(/^#/, '')) ?? word)}"`,
     )
     .sort();
   const live = ['value', 'checked', 'open', 'disabled'] as const;
@@ -82,6 +83,8 @@ function writeNode(node: Node, ids: ReadonlyMap<string, string>): string {
   });
   return `<${node.localName}${attributes.join('')}${values.join('')}>${write(node, ids)}</>`;
 }
+
+export const OTHER_INSIDE = 'its inside is another';
 
 /** In a few words, the first thing in which two looks differ; undefined if they are alike. */
 export function difference(before: Look, after: Look): string | undefined {
@@ -98,7 +101,7 @@ export function difference(before: Look, after: Look): string | undefined {
     before.children.length === after.children.length &&
     before.children.every((child, place) => child === after.children[place]);
   if (!sameChildren) return 'its children are others';
-  if (before.inside !== after.inside) return 'its inside is another';
+  if (before.inside !== after.inside) return OTHER_INSIDE;
   if (before.states.join() !== after.states.join())
     return `its states are ${show(after.states)}, not ${show(before.states)}`;
   return undefined;
@@ -107,8 +110,29 @@ export function difference(before: Look, after: Look): string | undefined {
 /** Longer than a second, in milliseconds: clocks tick that often. */
 const A_TICK = 1200;
 
+/** What is seen instead of what was to be compared: two clocks that began at different moments show different times. */
+export const CHANGES_BY_ITSELF = 'something that changes by itself';
+
 /** True if what an element draws changes while nobody does anything. */
 export function changesByItself(page: ProbePage, element: Element): Promise<boolean> {
   const inside = insideOf(element);
   return page.until(() => insideOf(element) !== inside, A_TICK);
+}
+
+/** An element is what it was before something was done to another one; what it draws may go on by itself, as a clock does. */
+export async function isUntouched(
+  page: ProbePage,
+  element: Element,
+  before: Look,
+  look: (element: Element) => Look,
+  observer: Observer,
+  did: string,
+  wanted = 'unchanged',
+): Promise<void> {
+  const now = look(element);
+  const changed = difference(before, now);
+  const isDrawing = changed !== undefined && difference({ ...before, inside: now.inside }, now) === undefined;
+  if (isDrawing && (await changesByItself(page, element)))
+    observer.saw(did, `${changed}, as it is from time to time while nobody does anything`);
+  else observer.holds(did, changed === undefined, changed ?? '', wanted);
 }

@@ -5,7 +5,7 @@ import type { Observation } from '../observation.js';
 import { matchesSchema } from '../../runtime/matches-schema.js';
 import { Observer, show } from '../observe.js';
 import { snapshotOf } from './consumer-data.js';
-import { insideOf } from './look.js';
+import { CHANGES_BY_ITSELF, changesByItself, insideOf } from './look.js';
 import { isDefault, propertiesOf, propertiesWithoutValues, type PropertyData } from './property-data.js';
 import { functionsOf, tryFunction, type FunctionData } from './function-properties.js';
 import { coupledProperties, samplesWith, type SampleData } from './plan-samples.js';
@@ -70,7 +70,7 @@ export const properties: Facet<Data> = {
       const lost = await throughHost(page, mounted, property, observer);
       if (lost !== undefined) await asUsersKnow(page, property, lost, observer);
       await alone(page, property, data, observer);
-      observer.noErrors(page.errors(), `use ${property.name}`);
+      observer.noErrors(page.errors(), `use ${property.name}`, wantedOf(property));
       results.push(observer.result());
     }
     await mounted.unmount();
@@ -83,6 +83,14 @@ export const properties: Facet<Data> = {
     return [...results, ...(await runSamples(page, samples, 'set'))];
   },
 };
+
+/** No error; where any text is a value, a person may have meant fewer. */
+function wantedOf({ kind, schema }: PropertyData): string {
+  const isAny = kind === 'string' && !schema.pattern && !schema.format;
+  return isAny
+    ? 'no error (if not every text is a value of it, say which are: enum, pattern or format)'
+    : 'no error';
+}
 
 /**
  * What a consumer binds and changes in the host's own syntax. Gives what the host kept from the element, if it did: then it
@@ -343,13 +351,10 @@ async function isDrawn(
   (later as unknown as Values)[name] = first;
   await page.until(() => insideOf(later) !== insideOf(none), AT_ONCE);
   const shows = insideOf(later) !== insideOf(none);
-  if (shows)
-    observer.holds(
-      `set ${name} before it is in the page, look at what is drawn`,
-      insideOf(early) !== insideOf(none),
-      `it is drawn as without ${name}`,
-      `${name} is drawn`,
-    );
+  const isMissing = insideOf(early) === insideOf(none);
+  const did = `set ${name} before it is in the page, look at what is drawn`;
+  if (shows && isMissing && (await changesByItself(page, none))) observer.saw(did, CHANGES_BY_ITSELF);
+  else if (shows) observer.holds(did, !isMissing, `it is drawn as without ${name}`, `${name} is drawn`);
   place.remove();
 }
 
@@ -411,8 +416,10 @@ async function isDrawnAnew(
     const did = `change ${name} to ${show(value)}, look at what is drawn`;
     const same = 'the same as before, though a new element with that value shows something else';
     // In every framework a component may keep what it is given first, and its users know that.
-    if (showsComponent && insideOf(changing) === shown) observer.care(did, same, COUNTS_FIRST);
-    else observer.holds(did, insideOf(changing) !== shown, same, 'something else than before');
+    const stays = insideOf(changing) === shown;
+    if (stays && (await changesByItself(page, fresh[at + 1]!))) observer.saw(did, CHANGES_BY_ITSELF);
+    else if (showsComponent && stays) observer.care(did, same, COUNTS_FIRST);
+    else observer.holds(did, !stays, same, 'something else than before');
   }
   place.remove();
 }

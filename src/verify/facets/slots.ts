@@ -94,11 +94,14 @@ async function trySlot(
   const { name, gives } = slot;
   const filled = await page.mount(slot.filled);
   const empty = await page.mount(slot.empty);
-  if (findSlot(filled.element, name)) {
+  const slotAtFirst = findSlot(filled.element, name);
+  const closed = slotAtFirst && closedAround(slotAtFirst);
+  if (slotAtFirst && !closed) {
     await tryContent(page, filled, slot, observer);
     await tryLateContent(page, empty, slot, observer);
   } else if (!(await showsInSample(page, slot, samples, observer))) {
-    if (slot.conditional)
+    if (closed) observer.leave(`It stands in a <${closed}> that is closed, and no sample opens it.`);
+    else if (slot.conditional)
       observer.leave('The view shows this slot in certain states only, and no sample leads there.');
     else observer.fail('look for the slot', 'it is not there, also in no sample', 'a slot of that name');
   }
@@ -231,7 +234,8 @@ async function showsInSample(
   for (const sample of samples) {
     let found = false;
     const look = async ({ element }: Mounted): Promise<void> => {
-      if (found || !findSlot(element, name)) return;
+      const slot = findSlot(element, name);
+      if (found || !slot || closedAround(slot)) return;
       const marker = document.createElement('span');
       marker.textContent = 'Given';
       if (name !== 'default') marker.slot = name;
@@ -318,6 +322,15 @@ function findSlot(element: Element, name: string): HTMLSlotElement | undefined {
   if (root === element) return undefined;
   const all = [...root.querySelectorAll('slot')];
   return all.find((slot) => (slot.getAttribute('name') || 'default') === name);
+}
+
+/** What the platform draws once it is open: dialogs, details but for their summary, popovers. */
+const CLOSED = 'dialog:not([open]), details:not([open]) > :not(summary), [popover]:not(:popover-open)';
+
+/** The name of what keeps a slot from being drawn because nobody has opened it yet; undefined if nothing does. */
+function closedAround(slot: HTMLSlotElement): string | undefined {
+  const closed = slot.closest(CLOSED);
+  return closed?.parentElement?.localName === 'details' ? 'details' : closed?.localName;
 }
 
 /** The children that a consumer gave for a slot. */
