@@ -13,12 +13,22 @@ export function sampleText(contract: Contract, folder: string): string {
   );
   // White space that markup has between nodes belongs to the unnamed slot: beside a paragraph it shows nowhere.
   const content = contract.slots.length > 1 ? '<p>Content</p>' : 'Content';
+  // Functions that must be given record their calls, and give back something of the right type.
+  const callbacks = Object.fromEntries(
+    contract.properties
+      .filter(({ required, kind }) => required && kind === 'function')
+      .map(({ name, function: type }) => [
+        name,
+        (type?.returns && valueFrom(type.returns, contract.definitions, 0)) ?? null,
+      ]),
+  );
   const slots = Object.fromEntries(
     contract.slots.map(({ name }) => [name, name === 'default' ? content : `<span>${name}</span>`]),
   );
   const sample = {
     sample: 'As it is',
     ...(Object.keys(properties).length > 0 ? { properties } : {}),
+    ...(Object.keys(callbacks).length > 0 ? { callbacks } : {}),
     ...(Object.keys(slots).length > 0 ? { slots } : {}),
   };
   const document = new Document([sample], PLAIN);

@@ -109,6 +109,8 @@ export function checkSamples({ contract, folder, view, samples, locateSample }: 
     for (const property of contract.properties) {
       if (
         !property.required ||
+        // No text holds an instance of a class.
+        property.kind === 'instance' ||
         property.name in (sample.properties ?? {}) ||
         property.name in (sample.callbacks ?? {})
       )

@@ -230,4 +230,15 @@ export function Case({ every = 100, label = 'Now' }: { every?: number; label?: s
 }`,
     { 'property every': 'number = 100', 'property label': 'string = "Now"' },
   ),
+  one(
+    'a native button that sees to some attributes itself',
+    `import { forwardRef, type ButtonHTMLAttributes } from 'react';
+interface Props extends ButtonHTMLAttributes<HTMLButtonElement> { loading?: boolean }
+export const Case = forwardRef<HTMLButtonElement, Props>(({ loading = false, disabled, className, children, onClick, ...rest }, ref) => <button ref={ref} className={'own ' + (className ?? '')} disabled={disabled || loading} onClick={onClick} {...rest}>{children}</button>);`,
+    {
+      'property loading': 'boolean = false',
+      'property disabled': 'boolean = false',
+      'slot default': '',
+    },
+  ),
 ];

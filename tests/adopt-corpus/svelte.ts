@@ -140,4 +140,25 @@ export const svelteCases: AdoptCase[] = [
       'method reset': '()',
     },
   ),
+  one(
+    'the attributes of a native element, of which one is its own affair',
+    `<script lang="ts">
+  import type { HTMLButtonAttributes } from 'svelte/elements';
+  let { tone = 'calm', disabled = false, children, onclick, ...rest }: { tone?: 'calm' | 'rough' } & HTMLButtonAttributes = $props();
+</script>
+<button {...rest} class={tone} {disabled} onclick={onclick}>{@render children?.()}</button>`,
+    {
+      'property tone': "'calm' | 'rough' = \"calm\"",
+      'property disabled': 'boolean = false',
+      'slot default': '',
+    },
+  ),
+  one(
+    'generic, over something with angle brackets',
+    `<script lang="ts" generics="Item extends { id: string; notes?: Array<string> }">
+  let { items, onchoose }: { items: Item[]; onchoose?: (item: Item) => void } = $props();
+</script>
+<ul>{#each items as item (item.id)}<li><button onclick={() => onchoose?.(item)}>{item.id}</button></li>{/each}</ul>`,
+    { 'property items': 'Item[] required', 'event case-choose': 'Item' },
+  ),
 ];

@@ -173,4 +173,62 @@ defineProps<{ since?: Date; format?: (value: number) => string; either?: string 
     { 'property since': 'Date', 'property format': '(value: number) => string' },
     { said: ['either'] },
   ),
+  one(
+    'generic, with a slot that is there in one case only',
+    `<script setup lang="ts" generic="Item extends { id: string }">
+defineProps<{ items: Item[]; selected?: string | null }>();
+const emit = defineEmits<{ (event: 'choose', item: Item): void }>();
+defineSlots<{ empty?(): unknown }>();
+</script>
+<template><ul v-if="items.length"><li v-for="item in items" :key="item.id"><button @click="emit('choose', item)">{{ item.id }}</button></li></ul><slot v-else name="empty">None</slot></template>`,
+    {
+      'property items': 'Item[] required',
+      'property selected': 'string',
+      'event case-choose': 'Item',
+      'slot empty': '',
+    },
+    // The sample to begin with has items, so the slot for none of them shows in none.
+    { fails: ['slots'] },
+  ),
+  one(
+    'options, of which some methods are exposed',
+    `<script lang="ts">
+import { defineComponent, type PropType } from 'vue';
+export default defineComponent({
+  props: { levels: { type: Array as PropType<number[]>, required: true }, disabled: Boolean },
+  emits: { pick: (level: number) => level > 0 },
+  expose: ['first'],
+  methods: { pick(level: number) { this.$emit('pick', level); }, first(): number | undefined { return this.levels[0]; } },
+});
+</script>
+<template><p><button v-for="level in levels" :key="level" :disabled="disabled" @click="pick(level)">{{ level }}</button></p></template>`,
+    {
+      'property levels': 'number[] required',
+      'property disabled': 'boolean = false',
+      'event case-pick': 'number',
+      'method first': '(): number',
+    },
+  ),
+  one(
+    'the attributes of a native element',
+    `<script setup lang="ts">
+import type { ButtonHTMLAttributes } from 'vue';
+interface Own { tone?: 'calm' | 'rough' }
+interface Props extends /* @vue-ignore */ ButtonHTMLAttributes, Own {}
+defineProps<Props>();
+</script>
+<template><button :class="tone"><slot /></button></template>`,
+    { 'property tone': "'calm' | 'rough'", 'slot default': '' },
+  ),
+  one(
+    'a function that must be given',
+    `<script setup lang="ts">
+defineProps<{ levels: number[]; write: (level: number) => string }>();
+</script>
+<template><ul><li v-for="level in levels" :key="level">{{ write(level) }}</li></ul></template>`,
+    {
+      'property levels': 'number[] required',
+      'property write': '(level: number) => string required',
+    },
+  ),
 ];

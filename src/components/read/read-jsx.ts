@@ -5,6 +5,7 @@ import type { ComponentFramework } from '../../contract/component-frameworks.js'
 import type { ComponentFacts, MemberFact, NoFacts, SlotFact, Unread } from './facts.js';
 import type { ComponentSource, ReadingPlan } from './plan.js';
 import { namesUsed } from './names-used.js';
+import { nativeElement } from './native-element.js';
 import {
   behind,
   defaultOf,
@@ -99,7 +100,7 @@ class JsxReader {
     const props = checker.typeToString(asked) === 'never' ? made && this.program.parameterOf(made, 0) : asked;
     if (!props) return none(`"${source.exported}" is no component: it can neither be called nor made.`);
     const target = this.#target(own);
-    const defaults = this.#defaults();
+    const { defaults, names: taken } = this.#patterns();
     const used = namesUsed(syntax.exported.get(source.exported), syntax);
     const native: string[] = [];
     const members: MemberFact[] = [];
@@ -111,7 +112,9 @@ class JsxReader {
       const ofFramework = symbol.declarations.every(({ path }) =>
         NATIVE[source.framework as ComponentFramework]!.test(path),
       );
-      if (ofFramework && symbol.declarations.length > 0 && name !== 'children') {
+      // What the component takes out by its name is its own affair; events reach consumers in any case.
+      const isTaken = taken.has(name) && !/^on[A-Z]/.test(name);
+      if (ofFramework && symbol.declarations.length > 0 && name !== 'children' && !isTaken) {
         native.push(name);
         continue;
       }
@@ -194,25 +197,30 @@ class JsxReader {
     });
   }
 
-  /** Defaults as the component's function has them. */
-  #defaults(): Map<string, KnownDefault> {
+  /** Defaults as the component's function has them, and the names of what it takes out by itself. */
+  #patterns(): { defaults: Map<string, KnownDefault>; names: ReadonlySet<string> } {
     const { syntax } = this;
     const defaults = new Map<string, KnownDefault>();
+    const names = new Set<string>();
     const made = behind(syntax.exported.get(this.source.exported), syntax);
     const [first] = (made?.params as TreeNode[] | undefined) ?? [];
     const pattern = (first?.type === 'AssignmentPattern' ? first.left : first) as TreeNode | undefined;
     const add = (more: ReadonlyMap<string, KnownDefault>): void => {
       for (const [name, value] of more) defaults.set(name, value);
     };
-    if (pattern?.type === 'ObjectPattern') add(patternDefaults(pattern, syntax).defaults);
+    const take = (from: TreeNode): void => {
+      const own = patternDefaults(from, syntax);
+      add(own.defaults);
+      for (const name of own.names) names.add(name);
+    };
+    if (pattern?.type === 'ObjectPattern') take(pattern);
     const name = pattern?.type === 'Identifier' ? (pattern.name as string) : undefined;
     const isProps = (node: TreeNode | undefined | null): boolean =>
       node?.type === 'Identifier' && node.name === name;
     if (name !== undefined && made?.body)
       walk(made.body as TreeNode, (node) => {
         const { id, init } = node as { id?: TreeNode; init?: TreeNode | null };
-        if (node.type === 'VariableDeclarator' && id?.type === 'ObjectPattern' && isProps(init))
-          add(patternDefaults(id, syntax).defaults);
+        if (node.type === 'VariableDeclarator' && id?.type === 'ObjectPattern' && isProps(init)) take(id);
         // Solid's way: what comes first is there where nothing else is.
         if (node.type !== 'CallExpression') return undefined;
         const [own, ...others] = node.arguments as TreeNode[];
@@ -227,7 +235,7 @@ class JsxReader {
         if ((left.property as TreeNode).name === 'defaultProps')
           add(objectDefaults(expression.right as TreeNode, syntax));
     }
-    return defaults;
+    return { defaults, names };
   }
 }
 
@@ -254,16 +262,4 @@ function objectDefaults(node: TreeNode, syntax: SourceSyntax): Map<string, Known
   if (object?.type !== 'ObjectExpression') return defaults;
   for (const { name, value } of propertiesOf(object)) defaults.set(name, defaultOf(value, syntax));
   return defaults;
-}
-
-/** The element whose attributes these are, as far as they tell. */
-function nativeElement(names: readonly string[]): string | undefined {
-  const has = new Set(names.map((name) => name.toLowerCase()));
-  if (has.has('checked') && has.has('maxlength')) return 'input';
-  if (has.has('rows') && has.has('cols')) return 'textarea';
-  if (has.has('formaction')) return 'button';
-  if (has.has('href') && has.has('download')) return 'a';
-  if (has.has('srcset') && has.has('alt')) return 'img';
-  if (has.has('multiple') && has.has('size')) return 'select';
-  return undefined;
 }

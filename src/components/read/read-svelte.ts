@@ -1,7 +1,9 @@
 import { basename, dirname, join } from 'node:path';
 import type { TreeNode } from '../../syntax/tree.js';
 import type { ComponentFacts, MemberFact, SlotFact, Unread } from './facts.js';
+import { genericTypes } from './generic-types.js';
 import type { ComponentSource, ReadingPlan } from './plan.js';
+import { nativeElement } from './native-element.js';
 import {
   behind,
   defaultOf,
@@ -13,7 +15,7 @@ import {
   type SourceSyntax,
 } from './source-syntax.js';
 import { TypeFacts } from './type-facts.js';
-import type { TypeProgram } from './type-program.js';
+import type { TypeProgram, TypeSymbol } from './type-program.js';
 
 /** What a script of Svelte says of a component's properties. */
 interface Script {
@@ -31,10 +33,17 @@ interface Script {
   older: string[];
 }
 
+/** Where Svelte declares what native elements take. */
+const NATIVE = /[\\/]node_modules[\\/]svelte[\\/]elements\.d\.ts$/;
+
 /** How a component of Svelte is read. */
 export function planSvelte(source: ComponentSource): ReadingPlan {
   const { path, text } = source;
-  const scripts = [...text.matchAll(/<script\b([^>]*)>([\s\S]*?)<\/script>/g)];
+  // Attributes may hold what ends a tag: generics="Item extends Map<string, string>".
+  const scripts = [...text.matchAll(/<script\b((?:[^>"']|"[^"]*"|'[^']*')*)>([\s\S]*?)<\/script>/g)];
+  const generics = scripts
+    .map(([, attributes]) => /\bgenerics=(["'])([\s\S]*?)\1/.exec(attributes!)?.[2])
+    .find((one) => one !== undefined);
   const typed = scripts.some(([, attributes]) => /\blang=["']?ts/.test(attributes!));
   const code = scripts.map(([, , content]) => content).join('\n');
   const syntax = readSyntax(`${basename(path)}.${typed ? 'ts' : 'js'}`, code, typed ? 'ts' : 'js');
@@ -52,11 +61,11 @@ export function planSvelte(source: ComponentSource): ReadingPlan {
   ];
   // Signals are written by other means than assignments; what they hold has the same type.
   const runes = typed
-    ? 'declare function $state<T>(value: T): T; declare function $state<T>(): T | undefined; declare function $derived<T>(value: T): T; declare function $props(): any; declare function $bindable<T>(value?: T): T; declare function $effect(run: () => unknown): void;'
+    ? 'declare function $state<T>(value: T): T; declare function $state<T>(): T | undefined; declare function $derived<T>(value: T): T; declare function $props(): any; declare function $bindable<T>(value?: T): T; declare function $effect(run: () => unknown): void; declare namespace $state { function raw<T>(value: T): T; function snapshot<T>(value: T): T } declare namespace $derived { function by<T>(work: () => T): T }'
     : '';
   return {
     path: made,
-    text: `${code}\n${runes}\n${all.join('\n')}\n`,
+    text: `${genericTypes(generics)}\n${code}\n${runes}\n${all.join('\n')}\n`,
     finish: (program) =>
       syntax.problem === undefined
         ? new SvelteReader(read, legacySlots(text), program, made).read()
@@ -184,8 +193,17 @@ class SvelteReader {
         : checker.getTypeOfSymbol(symbol));
     const slots: SlotFact[] = [];
     const members: MemberFact[] = [];
-    const all = type && !type.isErrorType() ? types.membersOf(type) : [];
+    const found = type && !type.isErrorType() ? checker.getPropertiesOfType(type) : [];
+    // What every native element takes is no property of the component.
+    const isNative = ({ declarations }: TypeSymbol): boolean =>
+      declarations.length > 0 && declarations.every(({ path }) => NATIVE.test(path));
+    // What the component takes out by its name is its own affair; events reach consumers in any case.
+    const native = found.filter(
+      (one) => isNative(one) && (!script.names.includes(one.name) || one.name.startsWith('on')),
+    );
+    const all = found.filter((one) => !native.includes(one)).map((one) => types.member(one));
     const seen = new Set(all.map(({ name }) => name));
+    for (const { name } of native) seen.add(name);
     // What the pattern names and the type does not is there all the same.
     for (const name of script.names) if (!seen.has(name)) all.push(unsaid(name));
     for (const member of all) {
@@ -219,7 +237,7 @@ class SvelteReader {
       slots,
       methods: handle ? types.membersOf(handle) : [],
       writes: script.bindable,
-      rest: script.rest ? { native: undefined } : undefined,
+      rest: script.rest ? { native: nativeElement(native.map(({ name }) => name)) } : undefined,
       definitions: types.definitions,
       reaches: reachesOf(script.syntax),
       unread: this.#unread,

@@ -15,6 +15,7 @@ import {
   type KnownDefault,
   type SourceSyntax,
 } from './source-syntax.js';
+import { genericTypes } from './generic-types.js';
 import { oneParagraph, TypeFacts } from './type-facts.js';
 import type { Type, TypeProgram, TypeSymbol } from './type-program.js';
 
@@ -34,6 +35,7 @@ interface TemplateNode {
 interface Block {
   content: string;
   lang?: string;
+  attrs?: Record<string, string | true>;
 }
 
 interface Descriptor {
@@ -56,10 +58,15 @@ interface Script {
   models: string[];
   /** Events that are emitted by name only. */
   emitted: string[];
+  /** Names of what is exposed, where not all of it is. */
+  exposed: string[] | undefined;
 }
 
 const ELEMENT = 1;
 const ATTRIBUTE = 6;
+
+/** Where Vue declares what native elements take: a component passes it on without being asked. */
+const NATIVE = /[\\/]node_modules[\\/]@vue[\\/]runtime-dom[\\/]/;
 
 /** How a single-file component of Vue is read. */
 export async function planVue(source: ComponentSource, tools: HostTools): Promise<ReadingPlan | NoFacts> {
@@ -78,7 +85,7 @@ export async function planVue(source: ComponentSource, tools: HostTools): Promis
   const made = join(dirname(path), `lastwright-${source.key}.${ending}`);
   return {
     path: made,
-    text: `${code}\n${read.made.join('\n')}\n`,
+    text: `${genericTypes(scriptSetup?.attrs?.generic)}\n${code}\n${read.made.join('\n')}\n`,
     finish: (program) => new VueReader(read, slotsIn(template?.ast), program, made).read(),
   };
 }
@@ -89,7 +96,7 @@ function moduleDescriptor(path: string, text: string): Descriptor {
 }
 
 function emptyScript(syntax: SourceSyntax): Script {
-  return { syntax, made: [], defaults: new Map(), models: [], emitted: [] };
+  return { syntax, made: [], defaults: new Map(), models: [], emitted: [], exposed: undefined };
 }
 
 /** What the compiler's own functions are told in `<script setup>`. */
@@ -161,6 +168,9 @@ function optionsScript(syntax: SourceSyntax, exported: string): Script {
   if (props?.type === 'ObjectExpression') runtimeDefaults(props, read);
   const emits = memberOf(options, 'emits');
   if (emits) emitsValue(emits, read, textOf);
+  const expose = memberOf(options, 'expose');
+  const names = expose && plainValue(expose, syntax)?.value;
+  if (Array.isArray(names)) read.exposed = names.map(String);
   const methods = memberOf(options, 'methods');
   if (methods?.type === 'ObjectExpression')
     read.made.push(`export const exposedByComponent = ${textOf(methods)};`);
@@ -221,9 +231,11 @@ function slotsIn(root: TemplateNode | undefined): (SlotFact | Unread)[] {
       const { props = [] } = node;
       const named = props.find(({ type, name }) => type === ATTRIBUTE && name === 'name');
       const computed = props.some(({ arg }) => arg?.content === 'name');
+      // What decides whether it is there, such as v-else, is no data; nor is what names it.
       const given = props.some(
         (one) =>
-          one !== named && one.arg?.content !== 'name' && one.arg?.content !== 'key' && one.name !== 'if',
+          (one.type === ATTRIBUTE || one.name === 'bind') &&
+          !/^(?:name|key|ref)$/.test(one.type === ATTRIBUTE ? one.name : (one.arg?.content ?? '')),
       );
       const name = named?.value?.content ?? 'default';
       if (computed) found.push({ name: 'slot', what: 'a slot has a computed name' });
@@ -293,7 +305,11 @@ class VueReader {
   #membersOf(name: string): MemberFact[] {
     const type = this.#type(name);
     if (!type) return [];
-    if (!type.isErrorType()) return this.#types.membersOf(type);
+    if (!type.isErrorType())
+      return this.program.checker
+        .getPropertiesOfType(type)
+        .filter(({ declarations }) => !declarations.some(({ path }) => NATIVE.test(path)))
+        .map((symbol) => this.#types.member(symbol));
     this.#unread.push({ name, what: 'its type cannot be found out' });
     return [];
   }
@@ -339,7 +355,9 @@ class VueReader {
     const symbol = this.#exports.get('exposedByComponent');
     const type = symbol && this.program.checker.getTypeOfSymbol(symbol);
     if (!type) return [];
+    const { exposed } = this.script;
     return this.#types.membersOf(type).filter((one) => {
+      if (exposed && !exposed.includes(one.name)) return false;
       if (one.type.kind === 'function') return true;
       this.#unread.push({ name: one.name, what: 'the component exposes it, and it is no method' });
       return false;

@@ -103,7 +103,12 @@ async function trySlot(
     if (closed) observer.leave(`It stands in a <${closed}> that is closed, and no sample opens it.`);
     else if (slot.conditional)
       observer.leave('The view shows this slot in certain states only, and no sample leads there.');
-    else observer.fail('look for the slot', 'it is not there, also in no sample', 'a slot of that name');
+    else
+      observer.fail(
+        'look for the slot',
+        'it is not there, also in no sample',
+        'a slot of that name, or a sample that leads to where it shows',
+      );
   }
   await Promise.all([filled.unmount(), empty.unmount()]);
   if (gives.length > 0) await tryGiven(page, slot, observer);
