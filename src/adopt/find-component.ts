@@ -48,7 +48,8 @@ export function findComponent(
   const own =
     (made?.id as TreeNode | null | undefined)?.name ??
     (value?.type === 'Identifier' ? value.name : undefined);
-  const name = String(own ?? (exported === 'default' ? fromName : exported));
+  // Consumers know it by the name that it is exported by.
+  const name = String(exported === 'default' ? (own ?? fromName) : exported);
   if (made && made.type.startsWith('Class') && extendsElement(made, syntax))
     return { framework: 'class', exported, name };
   return { framework: frameworkOf(path, text, syntax, said.framework, project), exported, name };

@@ -241,4 +241,25 @@ export const Case = forwardRef<HTMLButtonElement, Props>(({ loading = false, dis
       'slot default': '',
     },
   ),
+  one(
+    'a handler that is given the event of the framework',
+    `import type { ChangeEvent } from 'react';
+export function Case({ label, onChange, onValueChange }: { label: string; onChange?: (event: ChangeEvent<HTMLInputElement>) => void; onValueChange?: (value: string) => void }) {
+  return <label>{label}<input onChange={(event) => { onChange?.(event); onValueChange?.(event.target.value); }} /></label>;
+}`,
+    {
+      'property label': 'string required',
+      'event case-change': 'unknown',
+      'event case-value-change': 'string',
+    },
+    { said: ['case-change'] },
+  ),
+  one(
+    'a component with parts of its own, exported under another name',
+    `import type { PropsWithChildren } from 'react';
+function Item({ children }: PropsWithChildren) { return <li>{children}</li>; }
+function Root({ children, label = 'Menu' }: PropsWithChildren<{ label?: string }>) { return <nav aria-label={label}><ul role="presentation">{children}</ul></nav>; }
+export const Case = Object.assign(Root, { Item });`,
+    { 'property label': 'string = "Menu"', 'slot default': '' },
+  ),
 ];

@@ -81,6 +81,13 @@ export class TypeFacts {
     const instances = parts.map((one) => this.#instanceOf(one));
     if (parts.length === 1 && instances[0] !== undefined) return { kind: 'instance', instance: instances[0] };
     if (instances.some((one) => one !== undefined)) return unknown('is one of several');
+    // A framework wraps events in objects of its own.
+    if (
+      parts.some((one) =>
+        this.#checker.getPropertiesOfType(one).some(({ name }) => name === 'preventDefault'),
+      )
+    )
+      return unknown('is an event');
     const schema = this.#schema(parts, DEEPEST);
     return schema ? { kind: 'schema', schema } : unknown('is none that a contract can say');
   }
