@@ -10,22 +10,8 @@ import type { Contract } from '../src/contract/model.js';
 import { readContract } from '../src/contract/read-contract.js';
 import { functionSignature, propertyType, typeOf } from '../src/contract/typescript.js';
 import type { AdoptCase } from './adopt-corpus/case.js';
-import { classCases } from './adopt-corpus/class.js';
-import { preactCases } from './adopt-corpus/preact.js';
-import { reactCases } from './adopt-corpus/react.js';
-import { solidCases } from './adopt-corpus/solid.js';
-import { svelteCases } from './adopt-corpus/svelte.js';
-import { vueCases } from './adopt-corpus/vue.js';
+import { KINDS } from './adopt-corpus/kinds.js';
 import { linkPackages, writeFiles } from './helpers.js';
-
-const KINDS: [kind: ComponentFramework | 'class', cases: AdoptCase[]][] = [
-  ['react', reactCases],
-  ['preact', preactCases],
-  ['vue', vueCases],
-  ['svelte', svelteCases],
-  ['solid', solidCases],
-  ['class', classCases],
-];
 
 /** What a contract says, in lines that are easy to compare. */
 function summaryOf(contract: Contract): Record<string, string> {

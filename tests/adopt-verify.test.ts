@@ -1,23 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import pLimit from 'p-limit';
 import type { CheckReport, VerifyReport } from '../src/index.js';
-import type { AdoptCase } from './adopt-corpus/case.js';
-import { classCases } from './adopt-corpus/class.js';
-import { preactCases } from './adopt-corpus/preact.js';
-import { reactCases } from './adopt-corpus/react.js';
-import { solidCases } from './adopt-corpus/solid.js';
-import { svelteCases } from './adopt-corpus/svelte.js';
-import { vueCases } from './adopt-corpus/vue.js';
+import { KINDS } from './adopt-corpus/kinds.js';
 import { lastwright, linkPackages, writeFiles } from './helpers.js';
-
-const KINDS: [kind: string, cases: AdoptCase[]][] = [
-  ['react', reactCases],
-  ['preact', preactCases],
-  ['vue', vueCases],
-  ['svelte', svelteCases],
-  ['solid', solidCases],
-  ['class', classCases],
-];
 
 const all = KINDS.flatMap(([kind, cases]) =>
   cases.map((one, place) => ({
