@@ -43,6 +43,35 @@ export const lamps: LampFaults = {
       }
     };
   },
+  'has one value for all, and inside of it something that changes by itself': () => {
+    let shared: unknown = 0;
+    return class extends Lamp {
+      #clock: ReturnType<typeof setInterval> | undefined;
+
+      override connectedCallback(): void {
+        super.connectedCallback();
+        this.#clock = setInterval(() => this.output.setAttribute('data-now', String(performance.now())), 50);
+      }
+
+      override disconnectedCallback(): void {
+        super.disconnectedCallback();
+        clearInterval(this.#clock);
+      }
+
+      override store(name: Name, value: unknown): void {
+        super.store(name, value);
+        if (name === 'level') shared = value;
+      }
+
+      override get level(): unknown {
+        return shared;
+      }
+
+      override set level(value: unknown) {
+        super.level = value;
+      }
+    };
+  },
   'begins with what another one ended with': () => {
     let last = 0;
     return class extends Lamp {
