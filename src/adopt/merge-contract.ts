@@ -1,9 +1,10 @@
 import { isDeepStrictEqual } from 'node:util';
 import { isMap, parseDocument, type Document } from 'yaml';
+import { PLAIN } from '../contract/yaml-nodes.js';
 import { UsageError } from '../system/usage-error.js';
 import { MEMBER_SECTIONS } from './source.js';
 import type { AdoptedContract } from './to-contract.js';
-import { PLAIN, PRINT } from './write-yaml.js';
+import { PRINT } from './write-yaml.js';
 
 /** What an update did to a contract. */
 export interface MergeChange {

@@ -1,8 +1,9 @@
 import { Document, isMap, type Node, type Pair } from 'yaml';
 import type { Contract } from '../contract/model.js';
+import { PLAIN } from '../contract/yaml-nodes.js';
 import { schemaLine } from '../scaffold/schema-line.js';
 import { valueFrom } from '../verify/values.js';
-import { PLAIN, PRINT } from './write-yaml.js';
+import { PRINT } from './write-yaml.js';
 
 /** A first sample: what must be given has a value of its type, and each slot a word. */
 export function sampleText(contract: Contract, folder: string): string {

@@ -1,4 +1,5 @@
 import { Document, isMap, isSeq, type Node, type Pair, type YAMLMap } from 'yaml';
+import { PLAIN } from '../contract/yaml-nodes.js';
 import { schemaLine } from '../scaffold/schema-line.js';
 import type { AdoptedContract } from './to-contract.js';
 import type { Section } from './source.js';
@@ -8,9 +9,6 @@ const WIDEST = 96;
 
 /** How contracts are printed. */
 export const PRINT = { lineWidth: 110, flowCollectionPadding: true, singleQuote: true } as const;
-
-/** Nobody writes anchors for what happens to be the same. */
-export const PLAIN = { aliasDuplicateObjects: false } as const;
 
 /** A contract as the text of its file; `folder` is where it will lie, from the library's root. */
 export function contractText({ contract, comments }: AdoptedContract, folder: string): string {

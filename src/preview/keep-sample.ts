@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { isMap, isSeq, parseDocument, type Node } from 'yaml';
 import { samplesSchema, type SamplesFile } from '../contract/schema.js';
 import type { LibraryElement } from '../library/library-element.js';
+import { PLAIN } from '../contract/yaml-nodes.js';
 import { UsageError } from '../system/usage-error.js';
 import { writeWhole } from '../system/write-whole.js';
 
@@ -30,12 +31,12 @@ export async function keepSample(
   const names = new Set((document.toJS() as { sample?: string }[] | null)?.map((one) => one?.sample));
   if (names.has(sample.sample))
     throw new UsageError(`There is a sample "${sample.sample}" already.`, 'Choose another name.');
-  const added = document.createNode(sample, { aliasDuplicateObjects: false });
+  const added = document.createNode(sample, PLAIN);
   short(added);
   if (isSeq(document.contents)) {
     (added as Node).spaceBefore = true;
     document.contents.add(added as never);
-  } else document.contents = document.createNode([added], { aliasDuplicateObjects: false }) as never;
+  } else document.contents = document.createNode([added], PLAIN) as never;
   await writeWhole(path, document.toString({ lineWidth: 110, flowCollectionPadding: true }));
   return file;
 }

@@ -1,6 +1,24 @@
 import { Lamp, type Name } from './lamp.js';
 import type { LampFaults } from './faults.js';
 
+const oneValue = () => {
+  let shared: unknown = 0;
+  return class extends Lamp {
+    override store(name: Name, value: unknown): void {
+      super.store(name, value);
+      if (name === 'level') shared = value;
+    }
+
+    override get level(): unknown {
+      return shared;
+    }
+
+    override set level(value: unknown) {
+      super.level = value;
+    }
+  };
+};
+
 export const lamps: LampFaults = {
   'gives all lamps the same empty list': () => {
     const none: string[] = [];
@@ -26,26 +44,9 @@ export const lamps: LampFaults = {
       }
     };
   },
-  'has one value for all': () => {
-    let shared: unknown = 0;
-    return class extends Lamp {
-      override store(name: Name, value: unknown): void {
-        super.store(name, value);
-        if (name === 'level') shared = value;
-      }
-
-      override get level(): unknown {
-        return shared;
-      }
-
-      override set level(value: unknown) {
-        super.level = value;
-      }
-    };
-  },
-  'has one value for all, and inside of it something that changes by itself': () => {
-    let shared: unknown = 0;
-    return class extends Lamp {
+  'has one value for all': oneValue,
+  'has one value for all, and inside of it something that changes by itself': () =>
+    class extends oneValue() {
       #clock: ReturnType<typeof setInterval> | undefined;
 
       override connectedCallback(): void {
@@ -57,21 +58,7 @@ export const lamps: LampFaults = {
         super.disconnectedCallback();
         clearInterval(this.#clock);
       }
-
-      override store(name: Name, value: unknown): void {
-        super.store(name, value);
-        if (name === 'level') shared = value;
-      }
-
-      override get level(): unknown {
-        return shared;
-      }
-
-      override set level(value: unknown) {
-        super.level = value;
-      }
-    };
-  },
+    },
   'begins with what another one ended with': () => {
     let last = 0;
     return class extends Lamp {

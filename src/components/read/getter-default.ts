@@ -37,10 +37,8 @@ function valueOf(
       return isThis(node.object) ? fieldOf(node.property as TreeNode, body, syntax) : 'unknown';
     case 'CallExpression':
       return valueOfCall(node, body, syntax);
-    default: {
-      const plain = plainValue(node, syntax);
-      return plain ?? 'unknown';
-    }
+    default:
+      return plainValue(node, syntax) ?? 'unknown';
   }
 }
 

@@ -1,6 +1,6 @@
 import { VOID_ELEMENTS } from '../../syntax/markup.js';
 import { walk, type TreeNode } from '../../syntax/tree.js';
-import { behind, patternDefaults, type SourceSyntax } from './source-syntax.js';
+import { behind, firstPattern, isNamed, patternDefaults, type SourceSyntax } from './source-syntax.js';
 
 /** Functions that give back the component that they are given, and use nothing of what it is given. */
 const TRANSPARENT = new Set(['memo', 'forwardRef']);
@@ -15,9 +15,8 @@ export type UsedNames = (name: string) => boolean;
 export function namesUsed(component: TreeNode | undefined, syntax: SourceSyntax): UsedNames {
   const made = behind(component, syntax, (call) => TRANSPARENT.has(calledName(call)));
   if (!made || !/Function/.test(made.type)) return () => true;
-  const [first] = made.params as TreeNode[];
-  if (!first) return () => false;
-  const pattern = (first.type === 'AssignmentPattern' ? first.left : first) as TreeNode;
+  const pattern = firstPattern(made);
+  if (!pattern) return () => false;
   const body = made.body as TreeNode;
   if (pattern.type === 'ObjectPattern') return namesOf(pattern, body, syntax);
   return pattern.type === 'Identifier' ? membersOf(pattern.name as string, body, syntax) : () => true;
@@ -67,10 +66,6 @@ function hidesChildren(name: unknown, body: TreeNode): boolean {
 /** True for native elements that can have no content, or take it as a property. */
 function isEmpty(tag: string): boolean {
   return VOID_ELEMENTS.has(tag) || tag === 'textarea';
-}
-
-function isNamed(node: TreeNode | null | undefined, name: unknown): boolean {
-  return node?.type === 'Identifier' && node.name === name;
 }
 
 /** Members of a name that are looked at below a node; all where the name stands for itself. */

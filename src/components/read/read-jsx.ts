@@ -5,10 +5,12 @@ import type { ComponentFramework } from '../../contract/component-frameworks.js'
 import type { ComponentFacts, MemberFact, NoFacts, SlotFact, Unread } from './facts.js';
 import type { ComponentSource, ReadingPlan } from './plan.js';
 import { namesUsed } from './names-used.js';
-import { nativeElement } from './native-element.js';
+import { isNative, nativeElement } from './native-element.js';
 import {
   behind,
   defaultOf,
+  firstPattern,
+  isNamed,
   patternDefaults,
   propertiesOf,
   reachesOf,
@@ -25,13 +27,6 @@ const DRAWABLE: Partial<Record<ComponentFramework, string>> = {
   react: `import type { ReactElement } from 'react';\nexport type Drawable = ReactElement;`,
   preact: `import type { VNode } from 'preact';\nexport type Drawable = VNode;`,
   solid: `export type Drawable = HTMLElement;`,
-};
-
-/** Where a framework declares what native elements take: an author's own folders may have the same names. */
-const NATIVE: Partial<Record<ComponentFramework, RegExp>> = {
-  react: /[\\/]node_modules[\\/]@types[\\/]react(?:-\d+)?[\\/]/,
-  preact: /[\\/]node_modules[\\/]preact[\\/](?:src|compat|hooks|dist)[\\/]/,
-  solid: /[\\/]node_modules[\\/]solid-js[\\/](?:types|web|h)[\\/]/,
 };
 
 /** Files in which types can only be guessed from values. */
@@ -109,12 +104,10 @@ class JsxReader {
     for (const { name, symbols } of membersOfAll(alternatives, checker)) {
       const [symbol] = symbols as [TypeSymbol];
       if (OWN.has(name)) continue;
-      const ofFramework = symbol.declarations.every(({ path }) =>
-        NATIVE[source.framework as ComponentFramework]!.test(path),
-      );
+      const ofFramework = isNative(symbol, source.framework as ComponentFramework);
       // What the component takes out by its name is its own affair; events reach consumers in any case.
       const isTaken = taken.has(name) && !/^on[A-Z]/.test(name);
-      if (ofFramework && symbol.declarations.length > 0 && name !== 'children' && !isTaken) {
+      if (ofFramework && name !== 'children' && !isTaken) {
         native.push(name);
         continue;
       }
@@ -203,8 +196,7 @@ class JsxReader {
     const defaults = new Map<string, KnownDefault>();
     const names = new Set<string>();
     const made = behind(syntax.exported.get(this.source.exported), syntax);
-    const [first] = (made?.params as TreeNode[] | undefined) ?? [];
-    const pattern = (first?.type === 'AssignmentPattern' ? first.left : first) as TreeNode | undefined;
+    const pattern = made && firstPattern(made);
     const add = (more: ReadonlyMap<string, KnownDefault>): void => {
       for (const [name, value] of more) defaults.set(name, value);
     };
@@ -215,8 +207,7 @@ class JsxReader {
     };
     if (pattern?.type === 'ObjectPattern') take(pattern);
     const name = pattern?.type === 'Identifier' ? (pattern.name as string) : undefined;
-    const isProps = (node: TreeNode | undefined | null): boolean =>
-      node?.type === 'Identifier' && node.name === name;
+    const isProps = (node: TreeNode | undefined | null): boolean => isNamed(node, name);
     if (name !== undefined && made?.body)
       walk(made.body as TreeNode, (node) => {
         const { id, init } = node as { id?: TreeNode; init?: TreeNode | null };

@@ -3,7 +3,7 @@ import type { TreeNode } from '../../syntax/tree.js';
 import type { ComponentFacts, MemberFact, SlotFact, Unread } from './facts.js';
 import { genericTypes } from './generic-types.js';
 import type { ComponentSource, ReadingPlan } from './plan.js';
-import { nativeElement } from './native-element.js';
+import { isNative, nativeElement } from './native-element.js';
 import {
   behind,
   defaultOf,
@@ -15,7 +15,7 @@ import {
   type SourceSyntax,
 } from './source-syntax.js';
 import { TypeFacts } from './type-facts.js';
-import type { TypeProgram, TypeSymbol } from './type-program.js';
+import type { TypeProgram } from './type-program.js';
 
 /** What a script of Svelte says of a component's properties. */
 interface Script {
@@ -32,9 +32,6 @@ interface Script {
   /** Properties in the older style: `export let`. */
   older: string[];
 }
-
-/** Where Svelte declares what native elements take. */
-const NATIVE = /[\\/]node_modules[\\/]svelte[\\/]elements\.d\.ts$/;
 
 /** How a component of Svelte is read. */
 export function planSvelte(source: ComponentSource): ReadingPlan {
@@ -195,11 +192,9 @@ class SvelteReader {
     const members: MemberFact[] = [];
     const found = type && !type.isErrorType() ? checker.getPropertiesOfType(type) : [];
     // What every native element takes is no property of the component.
-    const isNative = ({ declarations }: TypeSymbol): boolean =>
-      declarations.length > 0 && declarations.every(({ path }) => NATIVE.test(path));
     // What the component takes out by its name is its own affair; events reach consumers in any case.
     const native = found.filter(
-      (one) => isNative(one) && (!script.names.includes(one.name) || one.name.startsWith('on')),
+      (one) => isNative(one, 'svelte') && (!script.names.includes(one.name) || one.name.startsWith('on')),
     );
     const all = found.filter((one) => !native.includes(one)).map((one) => types.member(one));
     const seen = new Set(all.map(({ name }) => name));

@@ -16,6 +16,7 @@ import {
   type SourceSyntax,
 } from './source-syntax.js';
 import { genericTypes } from './generic-types.js';
+import { isNative } from './native-element.js';
 import { oneParagraph, TypeFacts } from './type-facts.js';
 import type { Type, TypeProgram, TypeSymbol } from './type-program.js';
 
@@ -64,9 +65,6 @@ interface Script {
 
 const ELEMENT = 1;
 const ATTRIBUTE = 6;
-
-/** Where Vue declares what native elements take: a component passes it on without being asked. */
-const NATIVE = /[\\/]node_modules[\\/]@vue[\\/]runtime-dom[\\/]/;
 
 /** How a single-file component of Vue is read. */
 export async function planVue(source: ComponentSource, tools: HostTools): Promise<ReadingPlan | NoFacts> {
@@ -306,10 +304,13 @@ class VueReader {
     const type = this.#type(name);
     if (!type) return [];
     if (!type.isErrorType())
-      return this.program.checker
-        .getPropertiesOfType(type)
-        .filter(({ declarations }) => !declarations.some(({ path }) => NATIVE.test(path)))
-        .map((symbol) => this.#types.member(symbol));
+      return (
+        this.program.checker
+          .getPropertiesOfType(type)
+          // A component passes on what every native element takes, without being asked.
+          .filter((symbol) => !isNative(symbol, 'vue'))
+          .map((symbol) => this.#types.member(symbol))
+      );
     this.#unread.push({ name, what: 'its type cannot be found out' });
     return [];
   }

@@ -171,6 +171,17 @@ export function defaultOf(node: TreeNode, syntax: SourceSyntax): KnownDefault {
   return plainValue(node, syntax) ?? { text: syntax.text.slice(node.start, node.end) };
 }
 
+/** The pattern of a function's first parameter; undefined where it takes none, and for a class. */
+export function firstPattern({ params }: TreeNode): TreeNode | undefined {
+  const [first] = (params as TreeNode[] | undefined) ?? [];
+  return (first?.type === 'AssignmentPattern' ? first.left : first) as TreeNode | undefined;
+}
+
+/** True for a name that stands by itself. */
+export function isNamed(node: TreeNode | null | undefined, name: unknown): boolean {
+  return node?.type === 'Identifier' && node.name === name;
+}
+
 /** The defaults of a pattern that takes properties apart, and whether it takes what is left. */
 export function patternDefaults(
   pattern: TreeNode,

@@ -242,7 +242,8 @@ async function actAndLook(
   watching.heard.length = 0;
   const changed = await changesOf(page, watching, acting, sample, look);
   const own = await ownDoing(page, changed, sample, look);
-  const isRestless = changed.length > 0 && (await changesByItself(page, watching.element));
+  const isRestless =
+    changed.some(({ what }) => what === OTHER_INSIDE) && (await changesByItself(page, watching.element));
   if (changed.length === 0) state.saw('act in one, look at the other', 'unchanged');
   for (const { act, what } of changed) {
     const did = `${describeAct(act)} in one, look at the other`;

@@ -119,6 +119,19 @@ export function changesByItself(page: ProbePage, element: Element): Promise<bool
   return page.until(() => insideOf(element) !== inside, A_TICK);
 }
 
+/** Something about what is drawn must hold, unless it does not because all of these elements change by themselves. */
+export async function holdsIfStill(
+  page: ProbePage,
+  elements: readonly Element[],
+  observer: Observer,
+  ...[did, good, otherwise, wanted]: Parameters<Observer['holds']>
+): Promise<void> {
+  let ticks = !good;
+  for (const element of elements) ticks &&= await changesByItself(page, element);
+  if (ticks) observer.saw(did, CHANGES_BY_ITSELF);
+  else observer.holds(did, good, otherwise, wanted);
+}
+
 /** An element is what it was before something was done to another one; what it draws may go on by itself, as a clock does. */
 export async function isUntouched(
   page: ProbePage,

@@ -5,7 +5,7 @@ import type { Observation } from '../observation.js';
 import { matchesSchema } from '../../runtime/matches-schema.js';
 import { Observer, show } from '../observe.js';
 import { snapshotOf } from './consumer-data.js';
-import { CHANGES_BY_ITSELF, changesByItself, insideOf } from './look.js';
+import { CHANGES_BY_ITSELF, changesByItself, holdsIfStill, insideOf } from './look.js';
 import { isDefault, propertiesOf, propertiesWithoutValues, type PropertyData } from './property-data.js';
 import { functionsOf, tryFunction, type FunctionData } from './function-properties.js';
 import { coupledProperties, samplesWith, type SampleData } from './plan-samples.js';
@@ -353,8 +353,8 @@ async function isDrawn(
   const shows = insideOf(later) !== insideOf(none);
   const isMissing = insideOf(early) === insideOf(none);
   const did = `set ${name} before it is in the page, look at what is drawn`;
-  if (shows && isMissing && (await changesByItself(page, none))) observer.saw(did, CHANGES_BY_ITSELF);
-  else if (shows) observer.holds(did, !isMissing, `it is drawn as without ${name}`, `${name} is drawn`);
+  const without = `it is drawn as without ${name}`;
+  if (shows) await holdsIfStill(page, [none], observer, did, !isMissing, without, `${name} is drawn`);
   place.remove();
 }
 

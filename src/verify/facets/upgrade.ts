@@ -1,7 +1,7 @@
 import type { Facet, Mounted, ProbePage } from '../facet.js';
 import type { BoundProperty } from '../../hosts/scene.js';
 import { Observer, show } from '../observe.js';
-import { CHANGES_BY_ITSELF, changesByItself, insideOf } from './look.js';
+import { holdsIfStill, insideOf } from './look.js';
 import {
   attributeText,
   freshValue,
@@ -179,14 +179,8 @@ async function drawnAsSet(page: ProbePage, element: Element, own: Values, observ
   const later = [await drawn(true), await drawn(false)];
   const isSame = later.some((inside) => inside === early || inside === insideOf(element));
   const did = 'look whether the early values are drawn';
-  if (!isSame && (await changesByItself(page, element))) observer.saw(did, CHANGES_BY_ITSELF);
-  else
-    observer.holds(
-      did,
-      isSame,
-      'something else is drawn than with values that are set later',
-      'they are drawn',
-    );
+  const otherwise = 'something else is drawn than with values that are set later';
+  await holdsIfStill(page, [element], observer, did, isSame, otherwise, 'they are drawn');
 }
 
 /** An element in the page that carries attributes and is not defined yet. */
