@@ -5,7 +5,7 @@ import { HOSTS as ALL } from '../src/hosts/index.js';
 import { analyze, buildLibrary, openLibrary, type Analysis, type VerifyResult } from '../src/index.js';
 import { factsOf } from '../src/verify/facts.js';
 import { checkDeclarations } from '../src/verify/types/check-declarations.js';
-import { HOSTS, REPOSITORY, textOf } from './helpers.js';
+import { REPOSITORY, textOf } from './helpers.js';
 
 const typed = ALL.filter(({ declarations }) => declarations !== undefined);
 const measured = new Set(['quay-berth', 'quay-button']);
@@ -31,7 +31,6 @@ async function judged(
       packageName: 'quayside',
       files: new Map([...files].map(([path, text]) => [path, change(path, text)])),
       root: analysis.library.root,
-      promised: HOSTS,
       elements: elements.map((element) => factsOf(element, analysis.library)),
     },
     'chromium',

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import {
   appendFileSync,
   readdirSync,
@@ -286,4 +287,117 @@ export function Tide({ height }: Props) { return <p>{height} {unit}</p>; }
     expect(await build()).toMatchObject({ status: 0, stderr: '' });
     expect(Object.keys(readTree(join(library, 'dist'))).join()).not.toContain('tide');
   }, 60_000);
+});
+
+describe('a build of which parts are remembered', () => {
+  const LIBRARY = {
+    'lastwright.yaml': 'library: 1\nstyles: [styles/tokens.css]\ntraits: traits/*\n',
+    'package.json': '{ "name": "quayside", "version": "1.0.0", "type": "module" }',
+    'styles/tokens.css': ':host { color: #00c }\n',
+    'traits/raised/raised.trait.yaml': `trait: 1
+name: raised
+description: It can be raised.
+properties:
+  raised: { type: boolean, reflect: true, description: It is up. }
+states:
+  up: It is raised
+`,
+    'traits/raised/raised.ts': `import type { Inside } from './raised.trait.yaml';
+export const states = { up: (element: Inside) => element.raised };
+`,
+    'elements/quay-flag/quay-flag.contract.yaml': `contract: 1
+tag: quay-flag
+summary: A flag.
+traits: [raised]
+properties:
+  color: { type: string, description: Its color. }
+  signal: { type: string, attribute: false, description: What it says. }
+`,
+    'elements/quay-flag/quay-flag.html': '<i>{color} {signal}</i>\n',
+    'elements/quay-flag/quay-flag.css': 'i { padding: 1px }\n',
+    'elements/quay-dock/quay-dock.contract.yaml': `contract: 1
+tag: quay-dock
+summary: A dock with a flag.
+properties:
+  label: { type: string, description: What it is called. }
+`,
+    'elements/quay-dock/quay-dock.html': '<quay-flag color="{label}" signal="{shout(label)}"></quay-flag>\n',
+    'elements/quay-dock/quay-dock.ts': `import type { Inside } from './quay-dock.contract.yaml';
+export const shout = (_: Inside, text?: string): string => (text ?? '').toUpperCase();
+`,
+  };
+  const FLAG = 'elements/quay-flag/quay-flag';
+
+  it.each<[string, string, (text: string) => string, RegExp]>([
+    ['a view', `${FLAG}.html`, () => '<b>{color} {signal}</b>', /<b>/],
+    ['a style', `${FLAG}.css`, () => 'i { padding: 7px }', /7px/],
+    ['a library style', 'styles/tokens.css', () => ':host { color: #0d0 }', /#0d0/],
+    [
+      'a contract that a view of another element rests on',
+      `${FLAG}.contract.yaml`,
+      (text) => text.replace('signal: { type: string, attribute: false,', 'signal: { type: string,'),
+      /attributeChangedCallback|observedAttributes/,
+    ],
+    [
+      'a behavior',
+      'elements/quay-dock/quay-dock.ts',
+      (text) => text.replace('toUpper', 'toLower'),
+      /toLowerCase/,
+    ],
+    [
+      'a trait',
+      'traits/raised/raised.ts',
+      (text) => `${text}export const connected = (element: Inside): void => element.host.focus();\n`,
+      /focus\(\)/,
+    ],
+    ['the configuration', 'lastwright.yaml', (text) => `${text}everywhere: [raised]\n`, /raised/],
+  ])('is the same as one that is made anew, where %s has changed', async (_, file, change, shows) => {
+    cache = scratchFolder();
+    library = writeFiles(LIBRARY);
+    const first = await build();
+    expect([first.status, first.stdout]).toEqual([0, expect.not.stringMatching(/error/)]);
+    const kept = written('classes');
+    const before = readTree(join(library, 'dist'));
+    writeFileSync(join(library, file), change(readFileSync(join(library, file), 'utf8')));
+    expect(await build()).toMatchObject({ status: 0 });
+    const partly = readTree(join(library, 'dist'));
+    if (!file.endsWith('dock.ts')) expect(written('classes')).toBeGreaterThan(kept);
+    expect(await build('--again')).toMatchObject({ status: 0 });
+    expect(partly).toEqual(readTree(join(library, 'dist')));
+    expect(partly).not.toEqual(before);
+    expect(Object.values(partly).join('\n')).toMatch(shows);
+  });
+
+  it('takes what it remembers, and nothing from a damaged file', async () => {
+    cache = scratchFolder();
+    library = writeFiles(LIBRARY);
+    await build();
+    const [name] = readdirSync(join(cache, 'classes'));
+    const path = join(cache, 'classes', name!);
+    const stored = readFileSync(path);
+    expect(stored.includes('quay-flag')).toBe(true);
+    const sum = (body: Buffer): Buffer => createHash('sha256').update(body).digest();
+    const body = Buffer.from(
+      stored.subarray(32).toString('latin1').replaceAll('>{color} {signal}<', '>{color} {SIGNAL}<'),
+      'latin1',
+    );
+    const other = join(library, 'elements/quay-dock/quay-dock.html');
+    // With the right sum it is what the last build left: of an element that has not changed it is taken.
+    writeFileSync(path, Buffer.concat([sum(body), body]));
+    writeFileSync(other, '<quay-flag color="{label}"></quay-flag>\n<b>{shout(label)}</b>\n');
+    expect((await build()).status).toBe(0);
+    const map = (): string => readFileSync(join(library, 'dist/classes/quay-flag.js.map'), 'utf8');
+    expect(map()).toContain('{SIGNAL}');
+    // With another sum it is damaged.
+    const damaged = readFileSync(path);
+    damaged[damaged.length - 1]! ^= 1;
+    writeFileSync(path, damaged);
+    writeFileSync(other, '<quay-flag color="{label}"></quay-flag>\n<i>{shout(label)}</i>\n');
+    expect((await build()).status).toBe(0);
+    expect(map()).toContain('{signal}');
+    // Whoever wants all anew gets it.
+    writeFileSync(path, Buffer.concat([sum(body), body]));
+    expect((await build('--again')).status).toBe(0);
+    expect(map()).toContain('{signal}');
+  });
 });

@@ -13,7 +13,13 @@ import { toolFile } from '../system/tool-files.js';
 import { DEVELOPMENT, developmentIndex, developmentModules } from './development.js';
 import { classDeclaration, elementDeclaration } from './declarations.js';
 import { elementManifest } from './element-manifest.js';
-import { bundleName, declaringHosts, HOST_ENTRIES, packageManifest } from './package-manifest.js';
+import {
+  bundleName,
+  declaringHosts,
+  elementModule,
+  HOST_ENTRIES,
+  packageManifest,
+} from './package-manifest.js';
 
 /** A package in memory: its files by path, or the findings that stand in the way. */
 export interface BuiltPackage {
@@ -41,8 +47,13 @@ export async function buildLibrary(analysis: Analysis): Promise<BuiltPackage> {
 
 /** Makes packages, one after the other; what was made of an element is kept while the element is the same object. */
 export class PackageBuilder {
-  readonly #bundler = new Bundler();
+  readonly #bundler: Bundler;
   readonly #ownFiles = new WeakMap<LibraryElement, OwnFiles>();
+
+  /** With `remembers`, parts of what an earlier process made are taken from the tool's cache, and kept there for the next. */
+  constructor({ remembers = false } = {}) {
+    this.#bundler = new Bundler(remembers);
+  }
 
   /** The same as `buildLibrary`. */
   async build({ library, elements, styles, findings }: Analysis): Promise<BuiltPackage> {
@@ -90,7 +101,7 @@ export class PackageBuilder {
     const { tag } = contract;
     const files: OwnFiles['files'] = [
       [`classes/${tag}.d.ts`, classDeclaration(contract)],
-      [`elements/${tag}.js`, registeringModule(element)],
+      [elementModule(tag), registeringModule(element)],
       [`elements/${tag}.d.ts`, elementDeclaration(contract)],
       ...(isEmitted(contract) ? developmentModules(contract, own) : []),
     ];

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { basename, dirname, join, posix, relative } from 'node:path';
-import type { BuildContext, BuildFailure, BuildOptions, Message, OutputFile, Plugin } from 'esbuild';
+import type { BuildContext, BuildFailure, BuildOptions, Message, Plugin } from 'esbuild';
 import {
   COMPONENT_BUILD,
   ComponentCompiler,
@@ -17,11 +17,12 @@ import type { LibraryElement } from '../library/library-element.js';
 import { slashed, type Library } from '../library/open-library.js';
 import { bundledFrom } from '../system/bundled-from.js';
 import { toolFile } from '../system/tool-files.js';
+import { rememberedFiles, type ComponentFiles } from './remembered-components.js';
 
 /** The components of a library as they lie in its package. */
 export interface BundledComponents {
   /** Files of the package, by path: components, what mounts them, and what they share. */
-  files: OutputFile[];
+  files: ComponentFiles['files'];
   /** The same with their frameworks left out, which is what the one file is made from; by path. */
   modules: Map<string, string>;
   /** The style that each element's component imports, by tag. */
@@ -35,6 +36,8 @@ export interface BundledComponents {
   inputs: string[];
   messages: Message[];
   findings: Finding[];
+  /** Resolves when `files` are there, and what goes wrong with them is among `messages`; all else is there before. */
+  written: Promise<unknown>;
 }
 
 /** One framework of a library: its compiler, and the bundle that is kept open. */
@@ -53,6 +56,9 @@ interface Open {
 export class ComponentBundler {
   readonly #open = new Map<ComponentFramework, Open>();
 
+  /** With `remembers`, what an earlier process bundled is taken from the tool's cache, and kept there for the next. */
+  constructor(readonly remembers = false) {}
+
   /** With `whole`, frameworks come along whatever contracts say. */
   async bundle(
     library: Library,
@@ -69,13 +75,17 @@ export class ComponentBundler {
       inputs: [],
       messages: [],
       findings: [],
+      written: Promise.resolve(),
     };
     const groups = componentElements(elements);
-    await Promise.all(
+    const writing = await Promise.all(
       [...groups].map(([name, own]) =>
         this.#framework(name, whole ? own.map(bundledWhole) : own, library, elements, bundled),
       ),
     );
+    bundled.written = Promise.all(writing.map((write) => write?.()));
+    // It is told to whoever waits for it.
+    bundled.written.catch(() => {});
     return bundled;
   }
 
@@ -85,13 +95,14 @@ export class ComponentBundler {
     await Promise.all(all.flatMap(({ compiler, bundle }) => [compiler.close(), bundle?.dispose()]));
   }
 
+  /** Compiles a framework's components; gives how their files are written. */
   async #framework(
     name: ComponentFramework,
     own: readonly ComponentElement[],
     library: Library,
     elements: readonly LibraryElement[],
     bundled: BundledComponents,
-  ): Promise<void> {
+  ): Promise<(() => Promise<void>) | undefined> {
     const framework = wrappedFramework(name);
     const contractOf = ({ tag }: ComponentElement) =>
       elements.find(({ contract }) => contract.tag === tag)!.contract;
@@ -111,7 +122,7 @@ export class ComponentBundler {
           ),
         ),
       );
-      return;
+      return undefined;
     }
     const shares = own.some(({ component }) => component.shared);
     const against = own.find(({ component }) => shares && component.shared === false);
@@ -124,7 +135,7 @@ export class ComponentBundler {
           'Decide it the same for all elements of the package: two copies would know nothing of each other.',
         ),
       );
-      return;
+      return undefined;
     }
     bundled.installed.push(installed);
     if (shares) bundled.shared.push(installed);
@@ -132,13 +143,25 @@ export class ComponentBundler {
     const compiled = await open.compiler.compile(own);
     bundled.messages.push(...compiled.errors);
     bundled.inputs.push(...compiled.inputs);
-    if (compiled.errors.length > 0) return;
+    if (compiled.errors.length > 0) return undefined;
     for (const [path, text] of compiled.modules) bundled.modules.set(path, text);
     for (const [tag, css] of compiled.css) bundled.css.set(tag, css);
     for (const [tag, files] of compiled.files) bundled.sources.set(tag, files);
     open.modules = compiled.modules;
-    const wanted = JSON.stringify([own.map(({ tag }) => tag), shares, installed.version]);
-    try {
+    return () => this.#write(installed, own, library, bundled, shares);
+  }
+
+  async #write(
+    installed: InstalledFramework,
+    own: readonly ComponentElement[],
+    library: Library,
+    bundled: BundledComponents,
+    shares: boolean,
+  ): Promise<void> {
+    const { framework, version } = installed;
+    const open = this.#opened(framework.name, library.root);
+    const wanted = JSON.stringify([own.map(({ tag }) => tag), shares, version]);
+    const make = async (): Promise<ComponentFiles> => {
       if (open.opened !== wanted) {
         await open.bundle?.dispose();
         const { context } = await import('esbuild');
@@ -146,8 +169,17 @@ export class ComponentBundler {
         open.opened = wanted;
       }
       const { outputFiles = [], metafile } = await open.bundle!.rebuild();
-      bundled.files.push(...outputFiles);
-      bundled.inputs.push(...bundledFrom(metafile!, library.root));
+      const files = outputFiles.map(({ path, contents, hash }) => ({ path, contents, hash }));
+      return { files, inputs: bundledFrom(metafile!, library.root) };
+    };
+    try {
+      // What stands ready is as fast as what is remembered.
+      const { files, inputs } =
+        open.bundle || !this.remembers
+          ? await make()
+          : await rememberedFiles(library, framework.name, [wanted, [...open.modules]], make);
+      bundled.files.push(...files);
+      bundled.inputs.push(...inputs);
     } catch (error) {
       const { errors } = error as BuildFailure;
       if (!Array.isArray(errors)) throw error;
@@ -279,6 +311,6 @@ function setUpFramework(
 }
 
 /** The path in the package of what was made, from the library's root. */
-export function packagePath({ path }: Pick<OutputFile, 'path'>, root: string): string {
+export function packagePath({ path }: { path: string }, root: string): string {
   return slashed(relative(join(root, 'out'), path));
 }

@@ -1,3 +1,5 @@
+import { RememberedClasses, type EmittedFile } from './remembered-classes.js';
+import type { ComponentFiles } from './remembered-components.js';
 import { report } from '../findings/report.js';
 import { readFileSync } from 'node:fs';
 import { dirname, join, relative, resolve } from 'node:path';
@@ -8,7 +10,6 @@ import type {
   BuildResult,
   Message,
   OnResolveResult,
-  OutputFile,
   Plugin,
 } from 'esbuild';
 import type { Analysis, LibraryElement } from '../library/library-element.js';
@@ -65,14 +66,6 @@ function nothing(findings: Finding[]): Bundled {
   return { files: new Map(), findings, shared: [], inputs: [] };
 }
 
-/** An emitted class as it lies in the package, with the styles that it was made with. */
-interface EmittedFile {
-  runtime: ReadonlySet<string>;
-  code: string;
-  map: string;
-  styles: string;
-}
-
 /**
  * Makes the script files of a package: the emitted classes as they are, behaviors and wrapped classes with
  * what they import, the part of the runtime that is used, and one file with everything for a script tag. What it
@@ -81,7 +74,8 @@ interface EmittedFile {
 export class Bundler {
   readonly #emitted = new WeakMap<LibraryElement, EmittedFile>();
   readonly #finished = new Map<string, { hash: string; contents: Uint8Array | string }>();
-  readonly #components = new ComponentBundler();
+  readonly #components: ComponentBundler;
+  #remembered: RememberedClasses | undefined;
   readonly #outside = new OutsideImports();
   #bundles: BuildContext[] = [];
   /** What the open bundles were opened with. */
@@ -89,19 +83,43 @@ export class Bundler {
   /** What the bundles are made from, the next time. */
   #sources!: Sources;
 
+  /** With `remembers`, parts of what an earlier process made are taken from the tool's cache, and kept there for the next. */
+  constructor(readonly remembers = false) {
+    this.#components = new ComponentBundler(remembers);
+  }
+
   async bundle(
     library: Library,
     checked: readonly LibraryElement[],
     libraryStyles: Analysis['styles'],
   ): Promise<Bundled> {
+    const [components, remembered] = await Promise.all([
+      this.#components.bundle(library, checked),
+      // What this process has made itself, it has at hand.
+      this.remembers && !this.#opened ? RememberedClasses.of(library) : undefined,
+    ]);
+    this.#remembered = remembered;
+    try {
+      return await this.#whole(library, checked, libraryStyles, components);
+    } finally {
+      await Promise.all([components.written, remembered?.save()]);
+    }
+  }
+
+  /** The package with its components, whose files are written meanwhile: a framework takes a while. */
+  async #whole(
+    library: Library,
+    checked: readonly LibraryElement[],
+    libraryStyles: Analysis['styles'],
+    components: BundledComponents,
+  ): Promise<Bundled> {
     const findings: Finding[] = [];
     const own = shipLibraryStyles(libraryStyles, library.root, findings);
-    const components = await this.#components.bundle(library, checked);
-    const failed = [
+    const failed = (): Finding[] => [
       ...components.findings,
       ...components.messages.map((message) => toFinding(message, library)),
     ];
-    if (failed.length > 0) return nothing(failed);
+    if (failed().length > 0) return nothing(failed());
     const elements = checked.map((element) =>
       shipElement(element, own, library.root, findings, components.css.get(element.contract.tag)),
     );
@@ -132,8 +150,10 @@ export class Bundler {
     this.#sources = { library, elements: byTag, classes, core, passing, styles: styles?.code, components };
     this.#outside.begin(library.root);
     try {
-      const inputs = [...components.inputs];
       const made = await this.#build();
+      await components.written;
+      if (failed().length > 0) return nothing(failed());
+      const inputs = [...components.inputs];
       for (const { metafile } of made) inputs.push(...bundledFrom(metafile!, library.root));
       for (const file of [...components.files, ...made.flatMap(({ outputFiles }) => outputFiles ?? [])])
         files.set(slashed(relative(join(library.root, 'out'), file.path)), this.#finish(file, library));
@@ -163,9 +183,9 @@ export class Bundler {
     const styles = JSON.stringify([shipped.css, shipped.documentCss, shipped.libraryCss, hasStyles]);
     const known = this.#emitted.get(element);
     if (known?.styles === styles) return known;
-    const { runtime, code, map } = emitShipped(shipped, hasStyles);
-    const made = { runtime, code, map: JSON.stringify(map), styles };
+    const made = this.#remembered?.recall(element.folder, styles) ?? emitFile(shipped, hasStyles, styles);
     this.#emitted.set(element, made);
+    this.#remembered?.keep(element.folder, made);
     return made;
   }
 
@@ -244,11 +264,11 @@ export class Bundler {
   }
 
   /** Source maps name the author's files from the library's root, wherever the output lies. */
-  #finish({ path, text, contents, hash }: OutputFile, library: Library): Uint8Array | string {
+  #finish({ path, contents, hash }: ComponentFiles['files'][number], library: Library): Uint8Array | string {
     if (!path.endsWith('.map')) return contents;
     const known = this.#finished.get(path);
     if (known?.hash === hash) return known.contents;
-    const map = JSON.parse(text) as { sources: string[] };
+    const map = JSON.parse(new TextDecoder().decode(contents)) as { sources: string[] };
     map.sources = map.sources.map((source) => {
       if (source.includes('lastwright:'))
         return source.slice(source.indexOf('lastwright:')).replace(':', '/');
@@ -259,6 +279,11 @@ export class Bundler {
     this.#finished.set(path, { hash, contents: finished });
     return finished;
   }
+}
+
+function emitFile(shipped: ShippedElement, hasStyles: boolean, styles: string): EmittedFile {
+  const { runtime, code, map } = emitShipped(shipped, hasStyles);
+  return { runtime, code, map: JSON.stringify(map), styles };
 }
 
 /** Modules of the part of the runtime that stands apart. */

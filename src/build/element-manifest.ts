@@ -1,6 +1,7 @@
 import type { Contract, Described, Property } from '../contract/model.js';
 import { nativeProperties } from '../contract/passed.js';
 import type { JsonSchema } from '../contract/schema.js';
+import { elementModule } from './package-manifest.js';
 import { packageDefinitionName, propertyType, typeOf } from '../contract/typescript.js';
 
 /** The package's `custom-elements.json`, in the open community schema that editors and catalogs read. */
@@ -18,7 +19,7 @@ export function elementManifest(contracts: readonly Contract[]): string {
       },
       {
         kind: 'javascript-module',
-        path: `elements/${tag}.js`,
+        path: elementModule(tag),
         exports: [
           { kind: 'js', name: className, declaration: reference },
           { kind: 'custom-element-definition', name: tag, declaration: reference },

@@ -26,7 +26,7 @@ export function bundleName(library: Library): string {
 export function packageExports(library: Library, contracts: readonly Contract[]): Record<string, string> {
   const paths: Record<string, string> = { '.': './index.js' };
   for (const { tag } of contracts) {
-    paths[`./${tag}`] = `./elements/${tag}.js`;
+    paths[`./${tag}`] = `./${elementModule(tag)}`;
     paths[`./${tag}/class`] = `./classes/${tag}.js`;
   }
   for (const { name, declaredCode } of declaringHosts(library))
@@ -36,6 +36,11 @@ export function packageExports(library: Library, contracts: readonly Contract[])
   paths['./custom-elements.json'] = './custom-elements.json';
   paths['./package.json'] = './package.json';
   return paths;
+}
+
+/** The file that registers an element, in the package. */
+export function elementModule(tag: string): string {
+  return `elements/${tag}.js`;
 }
 
 /** What consumers import to register an element. */

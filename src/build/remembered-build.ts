@@ -1,5 +1,4 @@
 import { existsSync } from 'node:fs';
-import { readdir, rm, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { libraryKey } from '../analysis/remembered.js';
 import { hasErrors } from '../findings/finding.js';
@@ -7,8 +6,8 @@ import type { Library } from '../library/open-library.js';
 import { madeIn } from '../library/made-in.js';
 import { cachedAbout } from '../system/cache.js';
 import { toolKey } from '../system/tool-key.js';
-import { recallValue, rememberMade } from '../system/remembered-value.js';
-import { TYPES_FOLDER } from '../types/type-files.js';
+import { keepNewest, recallValue, rememberMade } from '../system/remembered-value.js';
+import { TYPES_FOLDER } from '../types/types-folder.js';
 import type { BuiltPackage } from './build-library.js';
 
 /** What is remembered of a package. */
@@ -40,23 +39,9 @@ export async function rememberBuild(library: Library, built: BuiltPackage, began
   const path = cachedAbout('builds', root);
   const value: Made = { files, findings };
   await rememberMade(path, await keyOf(library), value, { root, inputs, began, isMade: madeIn(library) });
-  await forgetOldest(dirname(path)).catch(() => {});
+  await keepNewest(dirname(path), MOST);
 }
 
 async function keyOf(library: Library): Promise<string> {
   return libraryKey(library, await toolKey());
-}
-
-/** A package takes some room: those that were made long ago are made anew when somebody asks for them. */
-async function forgetOldest(folder: string): Promise<void> {
-  const names = await readdir(folder);
-  if (names.length <= MOST) return;
-  const ages = await Promise.all(
-    names.map(async (name) => {
-      const path = join(folder, name);
-      return { path, changed: (await stat(path)).mtimeMs };
-    }),
-  );
-  const oldest = ages.sort((one, other) => other.changed - one.changed).slice(MOST);
-  await Promise.all(oldest.map(({ path }) => rm(path, { force: true })));
 }

@@ -1,12 +1,12 @@
 import * as Flags from '@oclif/core/flags';
 import { join } from 'node:path';
-import { PackageBuilder, type BuiltPackage } from '../build/build-library.js';
+import type { BuiltPackage } from '../build/build-library.js';
 import { buildReport } from '../build/report.js';
 import { writeOutput } from '../build/write-output.js';
 import { componentOf } from '../contract/implementation.js';
 import type { Analysis } from '../library/library-element.js';
 import { BaseCommand, EXIT, libraryFlag } from '../terminal/base-command.js';
-import { buildChecked, buildFrom } from '../terminal/build-from.js';
+import { buildFrom } from '../terminal/build-from.js';
 import { say } from '../terminal/output.js';
 import { showBuild } from '../terminal/show-build.js';
 import { showCounts, showFindings } from '../terminal/show-findings.js';
@@ -33,6 +33,10 @@ export default class Build extends BaseCommand {
   override async run(): Promise<void> {
     const { flags } = await this.parse(Build);
     if (flags.watch) {
+      const [{ PackageBuilder }, { buildChecked }] = await Promise.all([
+        import('../build/build-library.js'),
+        import('../terminal/build-checked.js'),
+      ]);
       const builder = new PackageBuilder();
       await watchLibrary(flags.library, 'built', async (workspace) => {
         const built = await buildChecked(workspace, builder);
@@ -41,8 +45,9 @@ export default class Build extends BaseCommand {
       await builder.close();
       return;
     }
-    const { analysis, built } = await buildFrom(flags.library, flags.again);
-    await writeAndShow(analysis, built, flags.json);
+    const { analysis, built, remember } = await buildFrom(flags.library, flags.again);
+    await writeAndShow(await analysis(), built, flags.json);
+    await remember();
     if (built.files.size === 0) process.exitCode = EXIT.problems;
   }
 }

@@ -7,9 +7,10 @@ import { buildReport } from '../build/report.js';
 import { TOOL_ROOT } from '../system/tool-files.js';
 import { writeOutput } from '../build/write-output.js';
 import { UsageError } from '../system/usage-error.js';
+import { analyzedSubject } from '../verify/verify-subject.js';
 import { BaseCommand } from '../terminal/base-command.js';
 import { openFrom } from '../terminal/open-from.js';
-import { buildChecked } from '../terminal/build-from.js';
+import { buildOnce } from '../terminal/build-checked.js';
 import { say } from '../terminal/output.js';
 import { runVerify } from '../terminal/run-verify.js';
 import { showBuild } from '../terminal/show-build.js';
@@ -37,7 +38,7 @@ export default class Demo extends BaseCommand {
     const analysis = workspace.analysis();
     if (analysis.findings.length > 0) tell(showFindings(analysis.findings, analysis.library));
     tell(`${showCounts(analysis.library.elements.length, analysis.findings)}\n\n$ lastwright build`);
-    const built = await buildChecked(workspace);
+    const built = await buildOnce(workspace);
     const { files, findings } = built;
     if (files.size > 0) await writeOutput(join(folder, analysis.library.config.output), files);
     const tags = analysis.elements.map(({ contract }) => contract.tag);
@@ -45,7 +46,7 @@ export default class Demo extends BaseCommand {
       `${showBuild(buildReport(analysis.library.config.output, files, tags, findings), analysis.library)}\n\n$ lastwright verify --no-types ${QUICK_HOSTS.map((name) => `--host ${name}`).join(' ')}`,
     );
     const hosts = QUICK_HOSTS.filter((name) => analysis.library.config.hosts.includes(name));
-    const status = await runVerify(analysis, built, {
+    const status = await runVerify(analyzedSubject(analysis), built, {
       hosts,
       types: false,
       format: quiet ? 'json' : 'pretty',

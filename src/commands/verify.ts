@@ -2,8 +2,9 @@ import * as Flags from '@oclif/core/flags';
 import { BaseCommand, EXIT, libraryFlag } from '../terminal/base-command.js';
 import { buildFrom } from '../terminal/build-from.js';
 import { VERIFY_FORMATS } from '../verify/formats/index.js';
-import { openFrom } from '../terminal/open-from.js';
-import { mergeVerify, runVerify, watchVerify, type VerifyRun } from '../terminal/run-verify.js';
+import { mergeVerify, pagesFor, prepareVerify, runVerify, type VerifyRun } from '../terminal/run-verify.js';
+import type { RunPages } from '../verify/run-pages.js';
+import { analyzedSubject, openedSubject, type VerifySubject } from '../verify/verify-subject.js';
 import { UsageError } from '../system/usage-error.js';
 
 export default class Verify extends BaseCommand {
@@ -90,14 +91,42 @@ export default class Verify extends BaseCommand {
     const status = flags.package
       ? await (await import('../terminal/run-verify-package.js')).runVerifyPackage(flags.package, run)
       : flags.watch
-        ? await watchVerify(flags.library, run)
+        ? await (await import('../terminal/watch-verify.js')).watchVerify(flags.library, run)
         : flags.merge
-          ? await mergeVerify((await openFrom(flags.library)).analysis(), flags.merge, run)
-          : await buildFrom(flags.library, flags.again).then(({ analysis, built }) =>
-              runVerify(analysis, built, run),
-            );
+          ? await mergeVerify(await opened(flags.library), flags.merge, run)
+          : await verifyFrom(flags.library, run);
     if (status !== EXIT.fine) process.exitCode = status;
   }
+}
+
+async function opened(folder: string | undefined): Promise<VerifySubject> {
+  const { openFrom } = await import('../terminal/open-from.js');
+  return analyzedSubject((await openFrom(folder)).analysis());
+}
+
+/** Builds in memory and verifies; pages are opened meanwhile where something has changed, so that there is something to see. */
+async function verifyFrom(folder: string | undefined, run: VerifyRun): Promise<number> {
+  let pages: RunPages | undefined;
+  let subject: VerifySubject | undefined;
+  const { library, analysis, built, remember } = await buildFrom(folder, run.again, {
+    begin(about) {
+      pages = pagesFor(about, run);
+      pages.start();
+    },
+    wait(about, analyzed) {
+      subject = openedSubject(about, () => Promise.resolve(analyzed));
+      prepareVerify(subject);
+    },
+  }).catch(async (error: unknown) => {
+    await pages?.close();
+    throw error;
+  });
+  subject ??= openedSubject(library, analysis);
+  // Browsers are at work by the time that the first cell has been seen. What goes wrong is told below.
+  const onCell = (): void => void remember().catch(() => {});
+  const status = await runVerify(subject, built, { ...run, onCell }, pages);
+  await remember();
+  return status;
 }
 
 function parseShard(text: string): { part: number; of: number } {

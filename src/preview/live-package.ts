@@ -81,6 +81,7 @@ export class LivePackage {
     if (elements.length === 0 || !this.#concernsComponents(elements, files)) return [];
     const before = this.#components?.sources ?? new Map<string, string[]>();
     const bundled = await this.#bundler.bundle(library, elements, true);
+    await bundled.written;
     this.#componentElements = elements;
     this.#componentFindings = [
       ...bundled.findings,
@@ -93,7 +94,9 @@ export class LivePackage {
         bundled.inputs.flatMap((path) => roots.map((root) => dirname(slashed(relative(root, path))))),
       );
       this.#componentFiles = new Map(
-        bundled.files.map((file) => [packagePath(file, library.root), file.text] as const),
+        bundled.files.map(
+          (file) => [packagePath(file, library.root), new TextDecoder().decode(file.contents)] as const,
+        ),
       );
     }
     const now = this.#components?.sources ?? new Map<string, string[]>();

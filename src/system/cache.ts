@@ -8,8 +8,11 @@ export function cacheFolder(): string {
   return own || join(shared || join(homedir(), '.cache'), 'lastwright');
 }
 
-/** Where the cache keeps something of one kind about a library, whose root it is. */
-export function cachedAbout(kind: 'checks' | 'builds' | 'components', root: string): string {
+/** What the cache keeps about libraries. */
+type Remembered = 'checks' | 'builds' | 'classes' | 'components' | 'elements' | 'frameworks';
+
+/** Where the cache keeps something of one kind about a library, by its root. */
+export function cachedAbout(kind: Remembered, root: string): string {
   return join(cacheFolder(), kind, contentKey(root));
 }
 

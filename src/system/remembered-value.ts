@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
-import { mkdir, readFile } from 'node:fs/promises';
-import { dirname } from 'node:path';
+import { mkdir, readdir, readFile, rm, stat } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
 import { deserialize, serialize } from 'node:v8';
 import { surroundings } from './surroundings.js';
 import { areUnchanged, takeTraces, type IsMade, type Trace } from './traces.js';
@@ -71,4 +71,22 @@ export async function rememberMade(
   const read = inputs.filter((input) => !isMade(input));
   const traces = await takeTraces([...read, ...surroundings(read, root)], began, isMade);
   if (traces) await rememberValue(path, { key, traces, value });
+}
+
+/** What takes some room is not kept for ever: beyond so many files in a folder of the cache, those written long ago are made anew. */
+export async function keepNewest(folder: string, most: number): Promise<void> {
+  try {
+    const names = await readdir(folder);
+    if (names.length <= most) return;
+    const ages = await Promise.all(
+      names.map(async (name) => {
+        const path = join(folder, name);
+        return { path, changed: (await stat(path)).mtimeMs };
+      }),
+    );
+    const oldest = ages.sort((one, other) => other.changed - one.changed).slice(most);
+    await Promise.all(oldest.map(({ path }) => rm(path, { force: true })));
+  } catch {
+    // Another process has just done the same.
+  }
 }

@@ -1,11 +1,26 @@
-import type { Workspace } from '../analysis/workspace.js';
-import { buildLibrary, type BuiltPackage, type PackageBuilder } from '../build/build-library.js';
-import { startBundler } from '../build/bundle.js';
-import { hasErrors, inReadingOrder, type Finding } from '../findings/finding.js';
-import type { Analysis } from '../library/library-element.js';
+import { compileForShortRuns, isLarge } from '../analysis/second-thread.js';
+import type { BuiltPackage } from '../build/build-library.js';
 import { recallBuild, rememberBuild, wasBuilt } from '../build/remembered-build.js';
-import { findLibraryRoot } from '../library/open-library.js';
-import { openFrom } from './open-from.js';
+import type { Analysis } from '../library/library-element.js';
+import { once } from '../system/once.js';
+import { findLibraryRoot, openLibrary, type Library } from '../library/open-library.js';
+
+/** A library as a command needs it: built in memory, and analyzed for those who need more. */
+export interface BuiltFrom {
+  library: Library;
+  analysis(): Promise<Analysis>;
+  built: BuiltPackage;
+  /** Remembers the build for the next time, if it was made anew: something for when nobody waits. */
+  remember(): Promise<void>;
+}
+
+/** What a command does while a library is built that has changed. */
+export interface Meanwhile {
+  /** Nothing is made yet. */
+  begin?(library: Library): void;
+  /** Bundlers and checkers are at work, which takes other processes. */
+  wait?(library: Library, analysis: Analysis): void;
+}
 
 /**
  * Opens, checks and builds the library that a command is about, in memory. What is an error in a check, types included,
@@ -15,40 +30,43 @@ import { openFrom } from './open-from.js';
 export async function buildFrom(
   folder: string | undefined,
   again = false,
-): Promise<{ analysis: Analysis; built: BuiltPackage }> {
+  meanwhile: Meanwhile = {},
+): Promise<BuiltFrom> {
   const began = Date.now();
   const root = await findLibraryRoot(folder ?? process.cwd());
+  if (isLarge(root)) compileForShortRuns();
   const mayRecall = !again && wasBuilt(root);
-  if (!mayRecall) void startBundler();
-  const workspace = await openFrom(root);
-  const { library } = workspace;
+  // What builds and analyzes is loaded where that is to be done: recalling a build is over sooner than loading it.
+  const anew = mayRecall ? undefined : loadAnew();
+  const library = await openLibrary(root);
   const recalled = mayRecall ? await recallBuild(library) : undefined;
-  if (recalled) return { analysis: workspace.analysis(), built: recalled };
-  const built = await buildChecked(workspace);
-  await rememberBuild(library, built, began);
-  return { analysis: workspace.analysis(), built };
-}
-
-/**
- * The same for a library that is open already; with a builder that is kept, only what has changed since its last build is
- * made anew.
- */
-export async function buildChecked(workspace: Workspace, builder?: PackageBuilder): Promise<BuiltPackage> {
+  if (recalled) {
+    const analysis = async (): Promise<Analysis> =>
+      (await import('../analysis/workspace.js')).analyze(library);
+    return { library, analysis, built: recalled, remember: () => Promise.resolve() };
+  }
+  meanwhile.begin?.(library);
+  const { Workspace, buildOnce } = await (anew ?? loadAnew());
+  const workspace = new Workspace(library);
+  const building = buildOnce(workspace, again);
+  building.catch(() => {});
   const analysis = workspace.analysis();
-  const [{ findings: checked, unchecked, files: typed }, { files, findings: built, inputs }] =
-    await Promise.all([workspace.check(true), builder ? builder.build(analysis) : buildLibrary(analysis)]);
-  // Both may have come upon the same: it is told once.
-  const told = new Set(checked.map(place));
-  const more = built.filter((finding) => !analysis.findings.includes(finding) && !told.has(place(finding)));
-  const findings = inReadingOrder([...checked, ...more]);
+  meanwhile.wait?.(library, analysis);
+  const built = await building;
   return {
-    files: hasErrors(findings) ? new Map() : files,
-    findings,
-    // What nobody could check is not taken for checked another time.
-    inputs: inputs && unchecked === undefined ? [...inputs, ...typed] : undefined,
+    library,
+    analysis: () => Promise.resolve(analysis),
+    built,
+    remember: once(() => rememberBuild(library, built, began)),
   };
 }
 
-function place({ code, file, line, column }: Finding): string {
-  return [code, file, line, column].join(' ');
+async function loadAnew() {
+  const { startBundler } = await import('../build/bundle.js');
+  void startBundler();
+  const [{ Workspace }, { buildOnce }] = await Promise.all([
+    import('../analysis/workspace.js'),
+    import('./build-checked.js'),
+  ]);
+  return { Workspace, buildOnce };
 }

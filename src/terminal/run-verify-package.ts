@@ -5,6 +5,7 @@ import { packageFolder } from '../adopt/adopt-package.js';
 import { foreignLibrary, projectFolder, type ForeignLibrary } from '../adopt/foreign-library.js';
 import { unpack } from '../adopt/unpack.js';
 import { buildLibrary } from '../build/build-library.js';
+import { analyzedSubject } from '../verify/verify-subject.js';
 import { say } from './output.js';
 import { runVerify, type VerifyRun } from './run-verify.js';
 
@@ -20,7 +21,7 @@ export async function runVerifyPackage(source: string, run: VerifyRun): Promise<
     const built = await buildLibrary(library.analysis);
     if (run.format === 'pretty') say.note(about(library));
     // Its own declarations are not what a build here would write.
-    return await runVerify(library.analysis, built, { ...run, types: false });
+    return await runVerify(analyzedSubject(library.analysis), built, { ...run, types: false });
   } finally {
     await unpacked?.remove();
   }

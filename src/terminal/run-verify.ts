@@ -1,14 +1,14 @@
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { dirname, join, relative, resolve } from 'node:path';
-import { PackageBuilder, type BuiltPackage } from '../build/build-library.js';
+import type { BuiltPackage } from '../build/build-library.js';
 import type { Analysis } from '../library/library-element.js';
 import { checkReport } from '../findings/check-report.js';
 import { ENGINES } from '../engines/index.js';
 import { findHost } from '../hosts/find-host.js';
 import { HOSTS } from '../hosts/index.js';
+import type { Library } from '../library/open-library.js';
 import { OWN_FOLDER } from '../library/own-folder.js';
 import { writeNew } from '../scaffold/write-new.js';
-import { caseProject } from '../verify/case-project.js';
 import { FACETS } from '../verify/facets/index.js';
 import { VERIFY_FORMATS } from '../verify/formats/index.js';
 import { reportHtml } from '../verify/report/report-html.js';
@@ -16,10 +16,11 @@ import { verifyReportSchema, type VerifyReport } from '../verify/result.js';
 import { mergeReports, type Shard } from '../verify/shards.js';
 import { UsageError } from '../system/usage-error.js';
 import { writeWhole } from '../system/write-whole.js';
-import { countCells, verifyLibrary } from '../verify/verify-library.js';
+import { RunPages } from '../verify/run-pages.js';
+import { loadSeeing } from '../verify/library-run.js';
+import { verifyInPages } from '../verify/verify-in-pages.js';
+import type { VerifySubject } from '../verify/verify-subject.js';
 import { EXIT } from './base-command.js';
-import { buildChecked } from './build-from.js';
-import { watchLibrary } from './watch-library.js';
 import { checkNames } from './check-names.js';
 import { say } from './output.js';
 import { showCounts, showFindings } from './show-findings.js';
@@ -41,77 +42,102 @@ export interface VerifyRun {
   /** Whether everything is seen anew. */
   again?: boolean | undefined;
   shard?: Shard | undefined;
+  /** Called after each cell. */
+  onCell?(): void;
   /** Where a project that shows one cell is written, and of which facet. */
   case?: { folder: string; facet: string } | undefined;
 }
 
-/** Verifies what was built in memory, writes the report, shows the outcome; gives the exit status. */
+/** Pages for a run, which may be started before there is anything to be seen in them. */
+export function pagesFor(library: Library, { engines, timeout }: VerifyRun): RunPages {
+  checkNames(
+    engines,
+    ENGINES.map(({ name }) => name),
+    'engines',
+  );
+  return new RunPages(library, { engines, probeTimeout: timeout });
+}
+
+/** Loads and works out ahead what verifying needs. */
+export function prepareVerify(subject: VerifySubject): void {
+  void loadSeeing();
+  // What goes wrong is told to whoever asks again.
+  subject.known().catch(() => {});
+}
+
+/**
+ * Verifies what was built in memory, writes the report, shows the outcome; gives the exit status. The pages are
+ * closed in the end.
+ */
 export async function runVerify(
-  analysis: Analysis,
+  subject: VerifySubject,
   { files, findings }: BuiltPackage,
   run: VerifyRun,
+  pages = pagesFor(subject.library, run),
 ): Promise<number> {
-  const { library, elements } = analysis;
+  try {
+    return await verifyIn(pages, subject, { files, findings }, run);
+  } finally {
+    await pages.close();
+  }
+}
+
+async function verifyIn(
+  pages: RunPages,
+  subject: VerifySubject,
+  { files, findings }: Pick<BuiltPackage, 'files' | 'findings'>,
+  run: VerifyRun,
+): Promise<number> {
+  const { library } = subject;
   checkNames(
     run.hosts,
     HOSTS.map(({ name }) => name),
     'frameworks',
   );
-  checkNames(
-    run.engines,
-    ENGINES.map(({ name }) => name),
-    'engines',
-  );
-  checkNames(
-    run.elements,
-    elements.map(({ contract }) => contract.tag),
-    'elements',
-  );
+  if (run.elements) {
+    const { elements } = await subject.known();
+    checkNames(
+      run.elements,
+      elements.map(({ tag }) => tag),
+      'elements',
+    );
+  }
   if (run.case) checkCase(run);
   if (files.size === 0) {
-    if (run.format === 'json') say.json(checkReport({ ...analysis, findings }));
+    if (run.format === 'json') say.json(checkReport({ ...(await subject.analysis()), findings }));
     else
       say.line(
         `${showFindings(findings, library)}\n\n${showCounts(library.elements.length, findings)}\nNothing was verified.`,
       );
     return EXIT.problems;
   }
-  const hosts = run.hosts ?? library.config.hosts;
-  const engines = run.engines ?? library.config.engines;
-  const progress = new Progress(countCells(analysis, { hosts, engines, elements: run.elements }));
-  const { report, missing } = await verifyLibrary(analysis, files, {
-    hosts,
-    engines,
+  let progress: Progress | undefined;
+  const { report, missing } = await verifyInPages(subject, files, pages, {
+    hosts: run.hosts ?? library.config.hosts,
+    engines: run.engines ?? library.config.engines,
     elements: run.elements,
-    probeTimeout: run.timeout,
     types: run.types,
     again: run.again,
     shard: run.shard,
-    onCell: ({ host, element, facet }) => progress.cell(host, element, facet),
+    onBegin: (cells) => (progress = new Progress(cells)),
+    onCell({ host, element, facet }) {
+      progress?.cell(host, element, facet);
+      run.onCell?.();
+    },
   });
-  progress.end();
-  const status = await showReport(analysis, report, run);
-  if (run.case) await writeCase(analysis, files, report, run);
+  progress?.end();
+  // Browsers end while the report is written.
+  const closed = pages.close();
+  const status = await showReport(subject, report, run);
+  if (run.case) await writeCase(await subject.analysis(), files, report, run);
   for (const { what, help } of missing) say.error(what, help);
+  await closed;
   return status === EXIT.fine && missing.length > 0 ? EXIT.missing : status;
-}
-
-/** Verifies now and after every change of a file of the library, until it is interrupted: what nothing has changed of is remembered. */
-export async function watchVerify(folder: string | undefined, run: VerifyRun): Promise<number> {
-  const builder = new PackageBuilder();
-  try {
-    await watchLibrary(folder, 'verified', async (workspace) => {
-      await runVerify(workspace.analysis(), await buildChecked(workspace, builder), run);
-    });
-  } finally {
-    await builder.close();
-  }
-  return EXIT.fine;
 }
 
 /** Puts the reports of the parts of a split run together and shows the whole; gives the exit status. */
 export async function mergeVerify(
-  analysis: Analysis,
+  subject: Pick<VerifySubject, 'library' | 'analysis'>,
   paths: readonly string[],
   run: VerifyRun,
 ): Promise<number> {
@@ -122,7 +148,7 @@ export async function mergeVerify(
       whole.wrong,
       'Give the JSON of all parts, as lastwright verify --shard 1/2 --json prints it.',
     );
-  return showReport(analysis, whole, run);
+  return showReport(subject, whole, run);
 }
 
 /** A case is one cell. */
@@ -150,6 +176,7 @@ async function writeCase(
     HOSTS.find(({ name }) => name === hosts![0])!,
     analysis.library.root,
   );
+  const { caseProject } = await import('../verify/case-project.js');
   const results = report.results.filter((result) => result.facet === facet);
   const project =
     'missing' in host
@@ -180,11 +207,14 @@ async function readReport(path: string): Promise<VerifyReport> {
 }
 
 /** Shows the outcome and writes the HTML report; gives the exit status. */
-async function showReport(analysis: Analysis, report: VerifyReport, run: VerifyRun): Promise<number> {
-  const { library } = analysis;
+async function showReport(
+  { library, analysis }: Pick<VerifySubject, 'library' | 'analysis'>,
+  report: VerifyReport,
+  run: VerifyRun,
+): Promise<number> {
   // First what was found: a report that cannot be written takes nothing of it away.
   const format = VERIFY_FORMATS.find(({ name }) => name === run.format);
-  if (format) say.text(format.write(report, analysis));
+  if (format) say.text(format.write(report, await analysis()));
   else {
     say.line(showOverview(report, run.details));
     if (run.types === false) say.line('Types were not checked.');

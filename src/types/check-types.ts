@@ -17,11 +17,11 @@ import {
   sharedModule,
   viewSource,
   traitTypeFiles,
-  TYPES_FOLDER,
   writeProgram,
   writeTypeFiles,
   type TypedProgram,
 } from './type-files.js';
+import { TYPES_FOLDER } from './types-folder.js';
 import { viewModule } from '../emit/types/view-module.js';
 
 const require = createRequire(import.meta.url);

@@ -8,9 +8,7 @@ import type { ViewTree } from '../view/view-tree.js';
 import { OWN_FOLDER } from '../library/own-folder.js';
 import { authorDeclaration, SHARED_DECLARATION, SHARED_TYPES } from './author-declarations.js';
 import { viewModule, type ViewSource } from '../emit/types/view-module.js';
-
-/** Where generated types lie, relative to the library's root; `rootDirs` of a tsconfig lead here. */
-export const TYPES_FOLDER = `${OWN_FOLDER}/types`;
+import { TYPES_FOLDER } from './types-folder.js';
 
 /** What TypeScript looks at in a library, by paths from its root. */
 export interface TypedProgram {

@@ -11,6 +11,7 @@ import { FACETS } from './facets/index.js';
 import { factsOf } from './facts.js';
 import { BuiltCode } from './rests-on.js';
 import { sharedFrameworks } from './shared-frameworks.js';
+import { sharedNames } from './shared-names.js';
 import { VERDICT_WORDS, type VerifyResult } from './result.js';
 
 /** What a case is about. */
@@ -47,7 +48,7 @@ export async function caseProject(
   );
   // The framework that the element's component shares with whoever uses it.
   const ownFramework = componentOf(element.contract)?.framework;
-  const shared = (await sharedFrameworks(library.root, elements, files)).filter(
+  const shared = (await sharedFrameworks(library.root, sharedNames(elements), files)).filter(
     ({ framework }) => framework.name === ownFramework,
   );
   const entry = exports[`.${module.slice(library.name.length)}`]!.slice('./'.length);

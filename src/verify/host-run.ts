@@ -5,35 +5,24 @@ import type { Scene } from '../hosts/scene.js';
 import { vendorFiles } from '../hosts/vendor.js';
 import { contentKey } from '../system/cache.js';
 import type { ElementFacts, Facet } from './facet.js';
-import { PAGE_KINDS, pageNeeds, type PageKind } from './page-kinds.js';
+import { PAGE_SEQUENCES, pageNeeds, type PageKind } from './page-kinds.js';
+import type { PagePool } from './page-pool.js';
 import { pageHtml } from './page-html.js';
 import type { PageServer } from './page-server.js';
 import type { Outcome, ProbeRunner } from './probe-runner.js';
 import type { VerifyResult } from './result.js';
 import { ownCopy, sharedName, sharedWith, type SharedFramework } from './shared-frameworks.js';
 import { toResults } from './to-results.js';
+import type { ProbedCell } from './verify-options.js';
 
 /** What a library's pages are made of, the same in every host. */
 export interface ServedLibrary {
   name: string;
-  /** Files of the package, for the library's own subpaths. */
-  modules: Record<string, string>;
-  /** Import map entries for the same. */
+  /** Import map entries for the library's own subpaths. */
   imports: Record<string, string>;
   tags: ReadonlySet<string>;
   /** Frameworks that its elements leave to the page. */
   shared: readonly SharedFramework[];
-}
-
-/** All results of one facet of an element in one host and engine. */
-export interface ProbedCell {
-  element: string;
-  facet: string;
-  host: string;
-  engine: string;
-  results: VerifyResult[];
-  /** True if it was not seen in this run, but in an earlier one. */
-  remembered: boolean;
 }
 
 type Prepared =
@@ -80,16 +69,18 @@ export class HostRun {
       await this.#compiler.compileTogether(elements.flatMap((facts) => this.#examples(facts)));
   }
 
-  /** Runs all probes of an element in a page, each facet in a document of its kind. */
+  /**
+   * Runs all probes of an element in pages of a pool, each facet in a document of its kind. Gives the results in the order of the
+   * facets, how long it took in all, in milliseconds, and whether a page was spoiled.
+   */
   async verify(
     facts: ElementFacts,
-    runner: ProbeRunner,
+    pool: PagePool,
     { engine, origin }: { engine: string; origin: string },
     onCell: (cell: ProbedCell) => void,
-  ): Promise<VerifyResult[]> {
+  ): Promise<{ results: VerifyResult[]; took: number; spoiled: boolean }> {
     const { tag } = facts.contract;
     const host = this.installed.host.name;
-    runner.beginElement();
     const required = Object.fromEntries(
       facts.contract.properties
         .filter((property) => property.required && facts.values[property.name])
@@ -98,21 +89,33 @@ export class HostRun {
     // Examples are compiled while the first probes run already.
     const prepared = this.facets.map((facet) => ({ facet, ready: this.#prepare(facet, facts) }));
     for (const { ready } of prepared) ready.catch(() => {});
-    const found = new Map<Facet, VerifyResult[]>();
-    for (const kind of Object.keys(PAGE_KINDS) as PageKind[]) {
-      const { fresh } = pageNeeds(kind);
-      const own = prepared.filter((one) => one.facet.page === kind);
-      for (const [place, { facet, ready }] of own.entries()) {
-        if (fresh === 'each' || (fresh === 'first' && place === 0))
-          runner.goTo(origin + this.#servePage(tag, kind));
-        const { outcome, source } = await this.#probe(runner, facet, facts, required, ready);
-        const seen = new Date().toISOString();
-        const results = toResults(outcome, { element: tag, facet: facet.name, host, engine, source, seen });
-        onCell({ element: tag, facet: facet.name, host, engine, results, remembered: false });
-        found.set(facet, results);
+    const cells = new Map<Facet, ProbedCell>();
+    const inPage = async (kinds: readonly PageKind[], runner: ProbeRunner): Promise<number> => {
+      const began = performance.now();
+      for (const kind of kinds) {
+        const { fresh } = pageNeeds(kind);
+        const own = prepared.filter((one) => one.facet.page === kind);
+        for (const [place, { facet, ready }] of own.entries()) {
+          if (fresh === 'each' || (fresh === 'first' && place === 0))
+            runner.goTo(origin + this.#servePage(tag, kind));
+          const { outcome, source } = await this.#probe(runner, facet, facts, required, ready);
+          const seen = new Date().toISOString();
+          const results = toResults(outcome, { element: tag, facet: facet.name, host, engine, source, seen });
+          const cell = { element: tag, facet: facet.name, host, engine, results, remembered: false };
+          if (!cells.has(facet)) onCell(cell);
+          cells.set(facet, cell);
+        }
       }
-    }
-    return this.facets.flatMap((facet) => found.get(facet)!);
+      return performance.now() - began;
+    };
+    const { results: times, spoiled } = await pool.share(
+      PAGE_SEQUENCES.map((kinds) => (runner) => inPage(kinds, runner)),
+    );
+    return {
+      results: this.facets.flatMap((facet) => cells.get(facet)!.results),
+      took: Math.round(times.reduce((sum, time) => sum + time, 0)),
+      spoiled,
+    };
   }
 
   /** All examples of an element. */

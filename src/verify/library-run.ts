@@ -1,42 +1,44 @@
 import { randomBytes } from 'node:crypto';
-import { readFile } from 'node:fs/promises';
-import { createRequire } from 'node:module';
-import { packageExports, registeringModule } from '../build/package-manifest.js';
+import { setImmediate as turn } from 'node:timers/promises';
+import { elementModule } from '../build/package-manifest.js';
 import { EngineMissing } from '../engines/engine.js';
-import { engineNamed } from '../engines/index.js';
 import { findHost, type InstalledHost, type MissingHost } from '../hosts/find-host.js';
 import { HOSTS } from '../hosts/index.js';
-import type { Analysis } from '../library/library-element.js';
 import { contentKey } from '../system/cache.js';
-import { toolFile } from '../system/tool-files.js';
+import { once } from '../system/once.js';
 import { toolKey } from '../system/tool-key.js';
 import { UsageError } from '../system/usage-error.js';
 import { compareLooks } from './compare-looks.js';
-import type { ElementFacts } from './facet.js';
-import { ACCESS_ENGINE } from './facets/access.js';
+import type { ElementFacts, Facet } from './facet.js';
 import { facetsIn } from './facets/index.js';
-import { factsOf } from './facts.js';
-import { HostRun, type ServedLibrary } from './host-run.js';
+import type { HostRun, ServedLibrary } from './host-run.js';
 import { Memory, type Seen } from './memory.js';
 import { grouped } from './overview.js';
-import { Pictures } from './pictures.js';
-import { makeTurns, PagePool } from './page-pool.js';
 import { PageServer } from './page-server.js';
-import { BuiltCode, factsKey } from './rests-on.js';
-import { sharedFrameworks } from './shared-frameworks.js';
+import { BuiltCode } from './rests-on.js';
+import type { RunPages } from './run-pages.js';
+import { installedFrameworks } from './shared-names.js';
 import { splitUnits, unitKey, type Shard } from './shards.js';
 import { summarize, type VerifyReport, type VerifyResult } from './result.js';
-import { checkDeclarations } from './types/check-declarations.js';
-
 import type { Verified, VerifyOptions } from './verify-options.js';
+import type { KnownElement, VerifySubject } from './verify-subject.js';
 
 /** One element in one host and engine. */
 interface Job {
-  facts: ElementFacts;
+  tag: string;
   engine: string;
   place: string[];
   key: string;
-  recalled: Seen | undefined;
+  /** Takes apart what is remembered of it, if something is. */
+  recalled: (() => Seen | undefined) | undefined;
+}
+
+/** A host, and which facets are tried in it. */
+interface TriedHost {
+  installed: InstalledHost;
+  facets: readonly Facet[];
+  /** Everything that is done in pages of it; undefined where nothing is to be seen. */
+  run: HostRun | undefined;
 }
 
 /** One run over a library. */
@@ -45,64 +47,59 @@ export class LibraryRun {
   readonly #server = new PageServer({}, randomBytes(16).toString('hex'));
   /** Where pages are, for each engine. */
   readonly #origins = new Map<string, string>();
-  readonly #pictures = new Pictures();
   readonly #memory: Memory;
   readonly #code: BuiltCode;
-  readonly #pools: Map<string, PagePool>;
   /** What tells an engine from another version of it; only those that are there. */
   readonly #identities = new Map<string, string>();
   readonly #browsers = new Map<string, string>();
   readonly #missing: Verified['missing'] = [];
   readonly #hosts: VerifyReport['hosts'] = [];
   readonly #cells: VerifyReport['cells'] = { seen: 0, remembered: 0 };
-  readonly #elements: ElementFacts[];
   readonly #hostNames: readonly string[];
+  readonly #served: () => Promise<ServedLibrary>;
+  readonly #listening = once(() => this.#listen());
+  #elements: readonly KnownElement[] = [];
+  /** The frameworks that elements share with the page, with their versions. */
+  #shared = '';
   #tool = '';
   /** What this part of the run is about, if it is split. */
   #own: Set<string> | undefined;
 
   constructor(
-    readonly analysis: Analysis,
+    readonly subject: VerifySubject,
     readonly files: ReadonlyMap<string, string | Uint8Array>,
+    readonly pages: RunPages,
     readonly options: VerifyOptions,
   ) {
-    const { library, elements } = analysis;
-    const wanted = options.elements && new Set(options.elements);
-    this.#elements = elements
-      .filter(({ contract }) => wanted?.has(contract.tag) ?? true)
-      .map((element) => factsOf(element, library));
+    const { library } = subject;
     this.#hostNames = options.hosts ?? library.config.hosts;
     this.#memory = new Memory(library.root);
     this.#code = new BuiltCode(files);
-    const engines = options.engines ?? library.config.engines;
-    const timeout = options.probeTimeout ?? 10_000;
-    const turns = makeTurns();
-    this.#pools = new Map(
-      engines.map((name) => {
-        const engine = engineNamed(name, library.config.elsewhere[name]);
-        return [name, new PagePool(engine, timeout, this.#pictures, turns)];
-      }),
-    );
+    this.#served = once(async () => {
+      const { serveLibrary } = await loadSeeing();
+      return serveLibrary(this.#server, await subject.analysis(), files);
+    });
   }
 
   get #promised(): readonly string[] {
-    return this.analysis.library.config.hosts;
+    return this.subject.library.config.hosts;
   }
 
   async verify(): Promise<Verified> {
-    const served = serveLibrary(this.#server, this.analysis, this.files);
-    const [library, tool] = await Promise.all([
-      served,
-      toolKey(),
-      this.#startServer(),
-      this.#identifyEngines(),
-    ]);
+    const { root } = this.subject.library;
+    const [known, tool] = await Promise.all([this.subject.known(), toolKey(), this.#identifyEngines()]);
+    const wanted = this.options.elements && new Set(this.options.elements);
+    this.#elements = known.elements.filter(({ tag }) => wanted?.has(tag) ?? true);
+    this.#shared = installedFrameworks(root, known.shared)
+      .map(({ framework, version }) => `${framework.name} ${version}`)
+      .join();
     this.#tool = tool;
+    this.options.onBegin?.(this.#countCells());
     const shard = this.options.shard && (await this.#split(this.options.shard));
-    const probed = await Promise.all(this.#hostNames.map((name) => this.#host(name, library)));
-    const results = await compareLooks(probed.flat(), this.#pictures, this.#promised.length < 2);
+    const probed = await Promise.all(this.#hostNames.map((name) => this.#host(name)));
+    const results = await compareLooks(probed.flat(), this.pages.pictures, this.#promised.length < 2);
     const report: VerifyReport = {
-      engines: [...this.#pools.keys()].flatMap((name) => {
+      engines: [...this.pages.pools.keys()].flatMap((name) => {
         const version = this.#browsers.get(name);
         return version === undefined ? [] : [{ name, version }];
       }),
@@ -118,13 +115,19 @@ export class LibraryRun {
   }
 
   async end(): Promise<void> {
-    await Promise.all([this.#server.stop(), ...[...this.#pools.values()].map((pool) => pool.close())]);
+    await this.#server.stop();
+  }
+
+  #countCells(): number {
+    const facets = this.#hostNames.map((name) => facetsIn(name, this.#promised).length);
+    const each = facets.reduce((total, count) => total + count, 0);
+    return this.#elements.length * this.pages.pools.size * each;
   }
 
   /** Pages are on the loopback address, and for an engine that is elsewhere where the configuration says. */
-  async #startServer(): Promise<void> {
+  async #listen(): Promise<void> {
     await this.#server.start();
-    for (const [name, { engine }] of this.#pools) {
+    for (const [name, { engine }] of this.pages.pools) {
       const { pages } = engine.elsewhere ?? {};
       this.#origins.set(name, pages === undefined ? this.#server.origin : await this.#listenAt(pages));
     }
@@ -144,7 +147,7 @@ export class LibraryRun {
 
   async #identifyEngines(): Promise<void> {
     await Promise.all(
-      [...this.#pools].map(async ([name, { engine }]) => {
+      [...this.pages.pools].map(async ([name, { engine }]) => {
         try {
           this.#identities.set(name, await engine.identify());
         } catch (error) {
@@ -163,8 +166,8 @@ export class LibraryRun {
   /** Decides which elements and engines belong to this part. */
   async #split(shard: Shard): Promise<NonNullable<VerifyReport['shard']>> {
     const units = await Promise.all(
-      [...this.#pools.keys()].flatMap((engine) =>
-        this.#elements.map(async ({ contract: { tag } }) => {
+      [...this.pages.pools.keys()].flatMap((engine) =>
+        this.#elements.map(async ({ tag }) => {
           const times = await Promise.all(
             this.#hostNames.map((host) => this.#memory.tookBefore([engine, host, tag])),
           );
@@ -179,105 +182,125 @@ export class LibraryRun {
     return { ...shard, plan };
   }
 
-  #isOwn(engine: string, { contract }: ElementFacts): boolean {
-    return this.#own?.has(unitKey({ engine, element: contract.tag })) ?? true;
+  /** The elements that are this part's. */
+  #ownIn(engine: string): KnownElement[] {
+    return this.#elements.filter(({ tag }) => this.#own?.has(unitKey({ engine, element: tag })) ?? true);
+  }
+
+  /** What facets of the elements are derived from. */
+  async #factsOf(elements: readonly { tag: string }[]): Promise<ElementFacts[]> {
+    const facts = await this.subject.facts();
+    return elements.map(({ tag }) => facts.get(tag)!);
   }
 
   /** Everything in one host, in the order of engines and elements. */
-  async #host(name: string, library: ServedLibrary): Promise<VerifyResult[]> {
+  async #host(name: string): Promise<VerifyResult[]> {
     const host = HOSTS.find((one) => one.name === name)!;
-    const found = await findHost(host, this.analysis.library.root);
-    if ('missing' in found) return this.#withoutHost(found);
-    this.#hosts.push({ name, title: host.title, version: found.version });
-    const run = new HostRun(this.#server, found, library, facetsIn(name, this.#promised));
-    const declared = this.#declarations(found);
+    const installed = await findHost(host, this.subject.library.root);
+    if ('missing' in installed) return this.#withoutHost(installed);
+    this.#hosts.push({ name, title: host.title, version: installed.version });
+    const facets = facetsIn(name, this.#promised);
+    const declared = this.#declarations(installed);
     // It is awaited in the end; until then nobody would hear of it.
     declared.catch(() => {});
-    const jobs = await Promise.all(this.#jobs(run));
+    const jobs = await Promise.all(this.#jobs(installed, facets));
     const toSee = jobs.filter(({ recalled, engine }) => !recalled && this.#identities.has(engine));
-    if (toSee.length > 0) await run.prepare([...new Set(toSee.map(({ facts }) => facts))]);
-    const probed = await Promise.all(jobs.map((job) => this.#do(job, run)));
-    const places = new Map(this.#elements.map(({ contract }, place) => [contract.tag, place]));
+    const run = toSee.length > 0 ? await this.#prepared(installed, facets, toSee) : undefined;
+    const tried = { installed, facets, run };
+    // What takes a browser begins first.
+    const seen = new Map(toSee.map((job) => [job, this.#do(job, tried)]));
+    for (const one of seen.values()) one.catch(() => {});
+    await turn();
+    const probed = await Promise.all(jobs.map((job) => seen.get(job) ?? this.#do(job, tried)));
+    const places = new Map(this.#elements.map(({ tag }, place) => [tag, place]));
     return [...probed.flat(), ...(await declared)].sort(
       (one, other) => places.get(one.element)! - places.get(other.element)!,
     );
   }
 
+  /** What is done in pages of a host, when there is something to be seen. */
+  async #prepared(
+    installed: InstalledHost,
+    facets: readonly Facet[],
+    toSee: readonly Job[],
+  ): Promise<HostRun> {
+    await this.#listening();
+    const { HostRun } = await loadSeeing();
+    const run = new HostRun(this.#server, installed, await this.#served(), facets);
+    const tags = new Set(toSee.map(({ tag }) => tag));
+    await run.prepare(await this.#factsOf(this.#elements.filter(({ tag }) => tags.has(tag))));
+    return run;
+  }
+
   /** What is to be done in a host, with what is remembered of it. */
-  #jobs({ installed: { host, version }, facets, library }: HostRun): Promise<Job>[] {
-    return [...this.#pools.keys()].flatMap((engine) =>
-      this.#elements
-        .filter((facts) => this.#isOwn(engine, facts))
-        .map(async (facts) => {
-          const { tag } = facts.contract;
-          const module = library.modules[registeringModule(library.name, tag)]!;
-          const key = contentKey(
-            this.#tool,
-            this.#identities.get(engine) ?? '',
-            `${host.name} ${version}`,
-            library.shared.map((one) => `${one.framework.name} ${one.version}`).join(),
-            facets.map(({ name }) => name).join(),
-            this.#code.keyOf(module),
-            factsKey(facts),
-          );
-          const place = [engine, host.name, tag];
-          const recalled = this.options.again ? undefined : await this.#memory.recall(place, key);
-          return { facts, engine, place, key, recalled };
-        }),
+  #jobs({ host, version }: InstalledHost, facets: readonly Facet[]): Promise<Job>[] {
+    return [...this.pages.pools.keys()].flatMap((engine) =>
+      this.#ownIn(engine).map(async ({ tag, facts }) => {
+        const key = contentKey(
+          this.#tool,
+          this.#identities.get(engine) ?? '',
+          `${host.name} ${version}`,
+          this.#shared,
+          facets.map(({ name }) => name).join(),
+          this.#code.keyOf(elementModule(tag)),
+          facts,
+        );
+        const place = [engine, host.name, tag];
+        const recalled = this.options.again ? undefined : await this.#memory.recall(place, key);
+        return { tag, engine, place, key, recalled };
+      }),
     );
   }
 
-  async #do({ facts, engine, place, key, recalled }: Job, run: HostRun): Promise<VerifyResult[]> {
-    const { name: host } = run.installed.host;
-    if (recalled) return this.#recall(recalled, facts, run, engine);
+  async #do(job: Job, host: TriedHost): Promise<VerifyResult[]> {
+    const { tag, engine, place, key, recalled } = job;
+    const known = recalled?.();
+    if (known) return this.#recall(known, tag, host, engine);
+    const { name } = host.installed.host;
+    const [facts] = await this.#factsOf([{ tag }]);
     const nowhere = (): VerifyResult[] =>
-      this.#unchecked(facts, host, engine, 'The browser is not on this machine.');
+      this.#unchecked(facts!, name, engine, 'The browser is not on this machine.');
     if (!this.#identities.has(engine)) return nowhere();
-    const pool = this.#pools.get(engine)!;
+    const pool = this.pages.pools.get(engine)!;
     try {
       this.#browsers.set(engine, await pool.version());
     } catch (error) {
       this.#reportMissing(error);
       return nowhere();
     }
-    return pool.use(async (runner) => {
-      const began = performance.now();
-      const results = await run.verify(
-        facts,
-        runner,
-        { engine, origin: this.#origins.get(engine)! },
-        (cell) => {
-          // What is not promised is no cell.
-          if (cell.results.length > 0) this.#cells.seen++;
-          this.options.onCell?.(cell);
-        },
-      );
-      const took = Math.round(performance.now() - began);
-      const seen = {
-        browser: this.#browsers.get(engine)!,
+    const run = recalled ? await this.#prepared(host.installed, host.facets, [job]) : host.run!;
+    const origin = this.#origins.get(engine)!;
+    const { results, took, spoiled } = await run.verify(facts!, pool, { engine, origin }, (cell) => {
+      // What is not promised is no cell.
+      if (cell.results.length > 0) this.#cells.seen++;
+      this.options.onCell?.(cell);
+    });
+    const browser = this.#browsers.get(engine)!;
+    // On another day, on a quieter machine, a probe that came to no end might.
+    if (!spoiled)
+      await this.#memory.remember(place, key, {
+        browser,
         results,
         pictures: this.#picturesOf(results),
         took,
-      };
-      if (!runner.spoiled) await this.#memory.remember(place, key, seen);
-      return results;
-    });
+      });
+    return results;
   }
 
   /** Takes over what an earlier run saw. */
   #recall(
     { browser, results, pictures }: Seen,
-    { contract }: ElementFacts,
-    { facets, installed }: HostRun,
+    tag: string,
+    { facets, installed }: TriedHost,
     engine: string,
   ): VerifyResult[] {
     this.#browsers.set(engine, browser);
-    for (const [name, png] of pictures) this.#pictures.put(name, png);
+    for (const [name, png] of pictures) this.pages.pictures.put(name, png);
     const byFacet = grouped(results, ({ facet }) => facet);
     this.#cells.remembered += byFacet.size;
     for (const { name: facet } of facets)
       this.options.onCell?.({
-        element: contract.tag,
+        element: tag,
         facet,
         host: installed.host.name,
         engine,
@@ -289,7 +312,7 @@ export class LibraryRun {
 
   #picturesOf(results: readonly VerifyResult[]): Map<string, Uint8Array> {
     const names = results.flatMap(({ pictures }) => pictures?.own ?? []);
-    return new Map(names.map((name) => [name, this.#pictures.get(name)!]));
+    return new Map(names.map((name) => [name, this.pages.pictures.get(name)!]));
   }
 
   /** The pictures that results are about, for whoever reads the report. */
@@ -298,18 +321,22 @@ export class LibraryRun {
       Object.values(pictures ?? {}).filter((name) => name !== undefined),
     );
     return Object.fromEntries(
-      [...new Set(names)].map((name) => [name, Buffer.from(this.#pictures.get(name)!).toString('base64')]),
+      [...new Set(names)].map((name) => [
+        name,
+        Buffer.from(this.pages.pictures.get(name)!).toString('base64'),
+      ]),
     );
   }
 
-  #withoutHost({ host, missing, install }: MissingHost): VerifyResult[] {
+  async #withoutHost({ host, missing, install }: MissingHost): Promise<VerifyResult[]> {
     this.#missing.push({ what: `${host.title}: ${missing}.`, help: `Run: ${install}` });
     const reason = `${missing[0]!.toUpperCase()}${missing.slice(1)}. Run: ${install}`;
-    return [...this.#pools.keys()].flatMap((engine) =>
-      this.#elements
-        .filter((facts) => this.#isOwn(engine, facts))
-        .flatMap((facts) => this.#unchecked(facts, host.name, engine, reason)),
+    const all = [...this.pages.pools.keys()].map(async (engine) =>
+      (await this.#factsOf(this.#ownIn(engine))).flatMap((facts) =>
+        this.#unchecked(facts, host.name, engine, reason),
+      ),
     );
+    return (await Promise.all(all)).flat();
   }
 
   #unchecked(facts: ElementFacts, host: string, engine: string, note: string): VerifyResult[] {
@@ -332,46 +359,29 @@ export class LibraryRun {
   /** What the host's own checker says of the package's declarations; in no browser, and so told with the first engine. */
   async #declarations(host: InstalledHost): Promise<VerifyResult[]> {
     if (this.options.types === false) return [];
-    const { library } = this.analysis;
-    const engine = [...this.#pools.keys()][0]!;
+    const { library } = this.subject;
+    // Nothing is declared for a framework that the library does not promise.
+    if (!host.host.typing || !this.#promised.includes(host.host.name)) return [];
+    const engine = [...this.pages.pools.keys()][0]!;
+    const { checkDeclarations } = await import('./types/check-declarations.js');
     return checkDeclarations(
       host,
       {
         packageName: library.name,
         files: this.files,
         root: library.root,
-        promised: this.#promised,
-        elements: this.#elements.filter((facts) => this.#isOwn(engine, facts)),
+        elements: await this.#factsOf(this.#ownIn(engine)),
       },
       engine,
     );
   }
 }
 
-async function serveLibrary(
-  server: PageServer,
-  { library, elements }: Analysis,
-  files: ReadonlyMap<string, string | Uint8Array>,
-): Promise<ServedLibrary> {
-  for (const [path, content] of files) server.put(`/package/${path}`, content);
-  server.put('/probes.js', await readFile(toolFile('probes.js')));
-  server.put(ACCESS_ENGINE, await readFile(createRequire(import.meta.url).resolve('axe-core/axe.min.js')));
-  const contracts = elements.map(({ contract }) => contract);
-  const modules = Object.entries(packageExports(library, contracts)).filter(([, file]) =>
-    file.endsWith('.js'),
-  );
-  return {
-    name: library.name,
-    modules: Object.fromEntries(
-      modules.map(([path, file]) => [library.name + path.slice(1), file.slice('./'.length)]),
-    ),
-    imports: Object.fromEntries(
-      modules.map(([path, file]) => [
-        library.name + path.slice(1),
-        server.address(`/package${file.slice(1)}`),
-      ]),
-    ),
-    tags: new Set(contracts.map(({ tag }) => tag)),
-    shared: await sharedFrameworks(library.root, elements, files),
-  };
+/** Loads what a run needs that has something to see; where all is remembered, nothing of this is loaded. */
+export async function loadSeeing() {
+  const [{ HostRun }, { serveLibrary }] = await Promise.all([
+    import('./host-run.js'),
+    import('./serve-library.js'),
+  ]);
+  return { HostRun, serveLibrary };
 }

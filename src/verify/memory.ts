@@ -51,19 +51,17 @@ const HEAD = 1024;
 export class Memory {
   constructor(readonly root: string) {}
 
-  /** What was seen before, if it rests on the same; undefined if not, or if the memory is damaged. */
-  async recall(place: readonly string[], key: string): Promise<Seen | undefined> {
+  /**
+   * What was seen before, if it rests on the same; undefined if not, or if the memory is damaged. Whoever needs it takes it apart,
+   * which takes a while, and finds then if it is nothing that this tool wrote.
+   */
+  async recall(place: readonly string[], key: string): Promise<(() => Seen | undefined) | undefined> {
     try {
       const text = await readFile(this.#path(place), 'utf8');
       const end = text.indexOf('\n');
       const head = headSchema.parse(JSON.parse(text.slice(0, end)));
       const body = text.slice(end + 1);
-      if (head.key !== key || head.sum !== sumOf(body)) return undefined;
-      const { pictures, ...seen } = seenSchema.parse(JSON.parse(body));
-      return {
-        ...seen,
-        pictures: new Map(Object.entries(pictures).map(([name, png]) => [name, Buffer.from(png, 'base64')])),
-      };
+      return head.key === key && head.sum === sumOf(body) ? () => seenIn(body) : undefined;
     } catch {
       return undefined;
     }
@@ -116,6 +114,18 @@ export class Memory {
     // A tag is made of characters that no file system minds, but for those beyond ASCII.
     const names = place.map((name) => (/^[\w.-]+$/.test(name) ? name : contentKey(name)));
     return `${join(this.root, OWN_FOLDER, 'seen', ...names)}.json`;
+  }
+}
+
+function seenIn(body: string): Seen | undefined {
+  try {
+    const { pictures, ...seen } = seenSchema.parse(JSON.parse(body));
+    return {
+      ...seen,
+      pictures: new Map(Object.entries(pictures).map(([name, png]) => [name, Buffer.from(png, 'base64')])),
+    };
+  } catch {
+    return undefined;
   }
 }
 

@@ -13,8 +13,8 @@ interface PageNeeds {
   policy?: string;
 }
 
-/** The kinds of pages, in the order in which a run goes through them: a page is used before the next one is loaded. */
-export const PAGE_KINDS = {
+/** The kinds of pages. */
+const PAGE_KINDS = {
   /** The element's page, before the element is defined. */
   first: { fresh: 'each', undefinedAtFirst: true },
   /** The page that all these facets share. */
@@ -28,6 +28,17 @@ export const PAGE_KINDS = {
 } as const satisfies Record<string, PageNeeds>;
 
 export type PageKind = keyof typeof PAGE_KINDS;
+
+/**
+ * The kinds in the order in which a run goes through them: a page is used before the next one is loaded. Each sequence begins with a
+ * page of its own, and can run beside the others.
+ */
+export const PAGE_SEQUENCES: readonly (readonly PageKind[])[] = [
+  ['first', 'shared'],
+  ['looking'],
+  ['fresh'],
+  ['strict'],
+];
 
 /** What a kind of page is like. */
 export function pageNeeds(kind: PageKind): PageNeeds {

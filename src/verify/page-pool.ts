@@ -10,6 +10,9 @@ export function makeTurns(): LimitFunction {
   return pLimit(atOnce());
 }
 
+/** In so many pages one element is looked at, where nothing else is to be done; each more takes time to load. */
+const PAGES_EACH = availableParallelism() + 1;
+
 function atOnce(): number {
   return Math.max(3, 2 * availableParallelism());
 }
@@ -32,23 +35,67 @@ export class PagePool {
     this.#limit = pLimit(engine.onePageEach ? availableParallelism() : atOnce());
   }
 
+  /** Opens pages ahead, of a browser on this machine; what goes wrong with it is told by whoever uses them. */
+  start(): void {
+    if (this.engine.elsewhere) return;
+    const pages = this.engine.onePageEach ? 1 : PAGES_EACH;
+    while (this.#idle.length < pages) {
+      const runner = this.#newRunner();
+      runner.openAhead();
+      this.#idle.push(runner);
+    }
+  }
+
   /** Name and version of the browser, which is started if it does not run yet. Throws `EngineMissing`. */
   async version(): Promise<string> {
     return (await this.#browsers[0]!.get()).version;
   }
 
-  /** Does something in a page, when there is one for it. */
-  use<Result>(work: (runner: ProbeRunner) => Promise<Result>): Promise<Result> {
-    return this.#limit(async () => {
-      const runner = this.#idle.pop() ?? this.#newRunner();
-      try {
-        return await this.turns(() => work(runner));
-      } finally {
-        // An endpoint grants so many sessions and no more: one that has nothing to do is given back.
-        if (this.engine.elsewhere && this.#limit.pendingCount === 0) await runner.close();
-        this.#idle.push(runner);
-      }
+  /**
+   * Does the parts of something in one page, one after the other; another page that has nothing else to do takes some of them.
+   * Where a part spoiled its page, the others are to know of it: then all are done once more in one page. Tells whether a
+   * page was spoiled.
+   */
+  async share<Result>(parts: readonly Part<Result>[]): Promise<{ results: Result[]; spoiled: boolean }> {
+    const shared = new SharedWork(parts);
+    const helping: Promise<void>[] = [];
+    await this.#use((runner) => {
+      if (this.#canHelp)
+        for (const _ of parts.slice(1, PAGES_EACH))
+          this.#limit(async () => {
+            if (!shared.isLeft) return;
+            const help = this.#inPage((helper) => shared.work(helper));
+            helping.push(help);
+            await help;
+            // Below it is awaited once more, and told.
+          }).catch(() => {});
+      return shared.work(runner);
     });
+    await Promise.all(helping);
+    if (helping.length === 0 || !shared.spoiled) return shared;
+    const alone = new SharedWork(parts);
+    await this.#use((runner) => alone.work(runner));
+    return alone;
+  }
+
+  /** One more page is cheap where it is a page of the same browser. */
+  get #canHelp(): boolean {
+    return !this.engine.onePageEach && !this.engine.elsewhere;
+  }
+
+  #use(work: (runner: ProbeRunner) => Promise<void>): Promise<void> {
+    return this.#limit(() => this.#inPage(work));
+  }
+
+  async #inPage(work: (runner: ProbeRunner) => Promise<void>): Promise<void> {
+    const runner = this.#idle.pop() ?? this.#newRunner();
+    try {
+      await this.turns(() => work(runner));
+    } finally {
+      // An endpoint grants so many sessions and no more: one that has nothing to do is given back.
+      if (this.engine.elsewhere && this.#limit.pendingCount === 0) await runner.close();
+      this.#idle.push(runner);
+    }
   }
 
   #runners = 0;
@@ -63,5 +110,31 @@ export class PagePool {
   async close(): Promise<void> {
     this.#limit.clearQueue();
     await Promise.all(this.#browsers.map((browser) => browser.close()));
+  }
+}
+
+/** Something that is done in a page, independent of the other parts. */
+export type Part<Result> = (runner: ProbeRunner) => Promise<Result>;
+
+/** Parts that are taken one after the other by whoever has time for them. */
+class SharedWork<Result> {
+  readonly results: Result[] = [];
+  spoiled = false;
+  #next = 0;
+
+  constructor(readonly parts: readonly Part<Result>[]) {}
+
+  get isLeft(): boolean {
+    return this.#next < this.parts.length;
+  }
+
+  /** Takes parts as long as there are some. */
+  async work(runner: ProbeRunner): Promise<void> {
+    runner.beginElement();
+    while (this.isLeft) {
+      const place = this.#next++;
+      this.results[place] = await this.parts[place]!(runner);
+    }
+    this.spoiled ||= runner.spoiled;
   }
 }

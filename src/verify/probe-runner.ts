@@ -10,6 +10,8 @@ export type Outcome = { done: Observation[] } | { broke: string } | { nothing: s
 /** Runs the probes of elements, one after the other, in one page; it is replaced if a probe spoils it. */
 export class ProbeRunner {
   #page: Page | undefined;
+  /** A page that was opened before somebody needed it. */
+  #ahead: Promise<Page> | undefined;
   #url = '';
   #loaded = '';
   /** The sample that runs in the page now. */
@@ -30,7 +32,7 @@ export class ProbeRunner {
     this.#spoiled = false;
   }
 
-  /** True if a probe of this element came to no end: on another day, on a quieter machine, it might. */
+  /** True if a probe of this element came to no end. */
   get spoiled(): boolean {
     return this.#spoiled;
   }
@@ -102,8 +104,20 @@ export class ProbeRunner {
     return undefined;
   }
 
+  /** Opens a page before there is anything to run in it. */
+  openAhead(): void {
+    this.#ahead = this.#newPage();
+    this.#ahead.catch(() => {});
+  }
+
+  async #newPage(): Promise<Page> {
+    return (await this.browsers.get()).newPage();
+  }
+
   async #open(): Promise<Page> {
-    this.#page ??= await (await this.browsers.get()).newPage();
+    const ahead = this.#ahead?.catch(() => undefined);
+    this.#ahead = undefined;
+    this.#page ??= (await ahead) ?? (await this.#newPage());
     if (this.#loaded !== this.#url) {
       await this.#page.open(this.#url);
       this.#loaded = this.#url;

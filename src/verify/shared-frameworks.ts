@@ -1,14 +1,13 @@
 import { parseSync } from 'oxc-parser';
 import { frameworkOptions } from '../build/bundle-components.js';
 import { componentTools } from '../components/compile-components.js';
-import { findFramework, type InstalledFramework } from '../components/find-framework.js';
-import { wrappedFramework } from '../components/index.js';
-import { componentOf } from '../contract/implementation.js';
+import type { InstalledFramework } from '../components/find-framework.js';
+import type { ComponentFramework } from '../contract/component-frameworks.js';
 import { html } from '../hosts/html.js';
 import type { InstalledHost } from '../hosts/find-host.js';
 import type { Host } from '../hosts/host.js';
 import { vendorFiles } from '../hosts/vendor.js';
-import type { LibraryElement } from '../library/library-element.js';
+import { installedFrameworks } from './shared-names.js';
 
 /** A framework that a package leaves to its consumers, with the modules of it that it imports. */
 export interface SharedFramework extends InstalledFramework {
@@ -20,30 +19,22 @@ export function sharedName(specifier: string): string {
   return `shared:${specifier}`;
 }
 
-/** The frameworks that elements share with the page that they are in. */
+/** The installed ones with what a built package imports of them. */
 export async function sharedFrameworks(
   root: string,
-  elements: readonly Pick<LibraryElement, 'contract'>[],
+  names: readonly ComponentFramework[],
   files: ReadonlyMap<string, string | Uint8Array>,
 ): Promise<SharedFramework[]> {
-  const names = new Set(
-    elements.flatMap(({ contract }) => {
-      const component = componentOf(contract);
-      return component?.shared ? [component.framework] : [];
+  const installed = installedFrameworks(root, names);
+  if (installed.length === 0) return [];
+  const imported = [...importedFrom(files)];
+  return Promise.all(
+    installed.map(async (one) => {
+      const own = imported.filter((specifier) => one.framework.owns.test(specifier));
+      const all = own.map(async (specifier) => ({ specifier, code: await reexport(specifier, one) }));
+      return { ...one, specifiers: await Promise.all(all) };
     }),
   );
-  const found: SharedFramework[] = [];
-  for (const name of names) {
-    const installed = findFramework(wrappedFramework(name), root);
-    if ('missing' in installed) continue;
-    const specifiers = [...importedFrom(files)].filter((one) => installed.framework.owns.test(one));
-    const all = specifiers.map(async (specifier) => ({
-      specifier,
-      code: await reexport(specifier, installed),
-    }));
-    found.push({ ...installed, specifiers: await Promise.all(all) });
-  }
-  return found;
 }
 
 /** What the modules of a package import from other packages. */

@@ -1,7 +1,8 @@
 import type { Analysis } from '../library/library-element.js';
-import { facetsIn } from './facets/index.js';
-import { LibraryRun } from './library-run.js';
+import { RunPages } from './run-pages.js';
+import { verifyInPages } from './verify-in-pages.js';
 import type { Verified, VerifyOptions } from './verify-options.js';
+import { analyzedSubject } from './verify-subject.js';
 
 /**
  * Proves the promises of a library's contracts: each facet of each element, in each host and engine. `files`
@@ -12,21 +13,10 @@ export async function verifyLibrary(
   files: ReadonlyMap<string, string | Uint8Array>,
   options: VerifyOptions = {},
 ): Promise<Verified> {
-  const run = new LibraryRun(analysis, files, options);
+  const pages = new RunPages(analysis.library, options);
   try {
-    return await run.verify();
+    return await verifyInPages(analyzedSubject(analysis), files, pages, options);
   } finally {
-    await run.end();
+    await pages.close();
   }
-}
-
-/** How many cells a run probes. */
-export function countCells(
-  { library, elements }: Analysis,
-  options: Required<Pick<VerifyOptions, 'hosts' | 'engines'>> & Pick<VerifyOptions, 'elements'>,
-): number {
-  const { hosts = [], engines = [] } = options;
-  const facets = hosts.map((name) => facetsIn(name, library.config.hosts).length);
-  const each = facets.reduce((total, count) => total + count, 0);
-  return (options.elements ?? elements).length * engines.length * each;
 }

@@ -1,6 +1,16 @@
-import type { ProbedCell } from './host-run.js';
-import type { VerifyReport } from './result.js';
+import type { VerifyReport, VerifyResult } from './result.js';
 import type { Shard } from './shards.js';
+
+/** All results of one facet of an element in one host and engine. */
+export interface ProbedCell {
+  element: string;
+  facet: string;
+  host: string;
+  engine: string;
+  results: VerifyResult[];
+  /** True if it was not seen in this run, but in an earlier one. */
+  remembered: boolean;
+}
 
 /** What to verify; everything the library promises where nothing is said. */
 export interface VerifyOptions {
@@ -15,6 +25,8 @@ export interface VerifyOptions {
   again?: boolean | undefined;
   /** Only a part of the whole, for several machines. */
   shard?: Shard | undefined;
+  /** Called once, with how many cells there are. */
+  onBegin?(cells: number): void;
   /** Called after each cell. */
   onCell?(cell: ProbedCell): void;
 }

@@ -4,7 +4,7 @@ import type { Analysis, LibraryElement } from '../../library/library-element.js'
 import { FACETS } from '../facets/index.js';
 import { overviewOf, type Place } from '../overview.js';
 import type { VerifyReport } from '../result.js';
-import { TYPES } from '../types/check-declarations.js';
+import { TYPES } from '../types/types-facet.js';
 
 const SEVERITIES = { fails: 'error', care: 'warning', unchecked: 'note' } as const;
 

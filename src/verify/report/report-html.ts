@@ -7,7 +7,7 @@ import { toolFile } from '../../system/tool-files.js';
 import { FACETS } from '../facets/index.js';
 import { grouped, overviewOf, type Cause, type Counts, type Overview } from '../overview.js';
 import { COUNT_WORDS, VERDICT_WORDS, type VerifyReport, type VerifyResult } from '../result.js';
-import { TYPES } from '../types/check-declarations.js';
+import { TYPES } from '../types/types-facet.js';
 import { SIGN_PATHS, type ElementDetails, type ReportData, type VerdictCounts } from './report-data.js';
 import { REPORT_STYLE } from './report-style.js';
 

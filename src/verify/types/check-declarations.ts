@@ -12,13 +12,8 @@ import { cacheFolder, contentKey } from '../../system/cache.js';
 import { writeWhole } from '../../system/write-whole.js';
 import type { ElementFacts } from '../facet.js';
 import type { VerifyResult } from '../result.js';
+import { TYPES } from './types-facet.js';
 import { typedUses, type JudgedUse } from './typed-uses.js';
-
-/** The facet that looks at declarations, in no browser. */
-export const TYPES = {
-  name: 'types',
-  title: 'Each framework’s checker takes right use and refuses wrong use',
-};
 
 /** One element's uses, as the framework's file. */
 interface WrittenUses {
@@ -34,8 +29,6 @@ export interface Declared {
   files: ReadonlyMap<string, string | Uint8Array>;
   root: string;
   elements: readonly ElementFacts[];
-  /** Names of the frameworks that the library promises. */
-  promised: readonly string[];
 }
 
 /**
@@ -48,8 +41,7 @@ export async function checkDeclarations(
   engine: string,
 ): Promise<VerifyResult[]> {
   const { typing, name: host } = installed.host;
-  // Nothing is declared for a framework that the library does not promise.
-  if (!typing || !declared.promised.includes(host) || declared.elements.length === 0) return [];
+  if (!typing || declared.elements.length === 0) return [];
   const seen = new Date().toISOString();
   const missing = await packagesMissing(typing.packages, installed.from);
   const written = declared.elements.map((facts) => writeUses(facts, installed, declared.packageName));

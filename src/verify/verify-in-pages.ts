@@ -1,0 +1,19 @@
+import { LibraryRun } from './library-run.js';
+import type { RunPages } from './run-pages.js';
+import type { Verified, VerifyOptions } from './verify-options.js';
+import type { VerifySubject } from './verify-subject.js';
+
+/** Proves the promises of a library's contracts in pages that are there already; whoever made them closes them. */
+export async function verifyInPages(
+  subject: VerifySubject,
+  files: ReadonlyMap<string, string | Uint8Array>,
+  pages: RunPages,
+  options: VerifyOptions,
+): Promise<Verified> {
+  const run = new LibraryRun(subject, files, pages, options);
+  try {
+    return await run.verify();
+  } finally {
+    await run.end();
+  }
+}
