@@ -78,6 +78,15 @@ describe('pages', () => {
     expect(pages).toBe(1);
   });
 
+  it('share where a browser is there already that has nothing else to do', async () => {
+    const pool = poolOf({ onePageEach: true });
+    await Promise.all([pool.share(parts('a')), pool.share(parts('b'))]);
+    const browsers = pages;
+    const { results } = await pool.share(parts('a', 'b', 'c'));
+    expect(new Set(results.map(({ runner }) => runner)).size).toBe(Math.min(browsers, 2));
+    expect(pages).toBe(browsers);
+  });
+
   it('look once more, one part after the other, where one was spoiled that others did not know of', async () => {
     const pool = poolOf();
     const ran: string[] = [];

@@ -113,6 +113,8 @@ export interface ProbePage {
   whyNotMade(): Promise<string | undefined>;
   /** Waits until host and element have done what they do after a change. */
   settle(): Promise<void>;
+  /** Waits until the pictures in elements have come or failed to, at most for a second. */
+  pictured(...elements: readonly Element[]): Promise<void>;
   /** Waits until something holds, for as long as a framework may take at most (or `patience` ms); tells whether it does. */
   until(condition: () => boolean, patience?: number): Promise<boolean>;
   /**

@@ -204,7 +204,9 @@ export class LibraryRun {
     // It is awaited in the end; until then nobody would hear of it.
     declared.catch(() => {});
     const jobs = await Promise.all(this.#jobs(installed, facets));
-    const toSee = jobs.filter(({ recalled, engine }) => !recalled && this.#identities.has(engine));
+    const toSee = await this.#longestFirst(
+      jobs.filter(({ recalled, engine }) => !recalled && this.#identities.has(engine)),
+    );
     const run = toSee.length > 0 ? await this.#prepared(installed, facets, toSee) : undefined;
     const tried = { installed, facets, run };
     // What takes a browser begins first.
@@ -216,6 +218,20 @@ export class LibraryRun {
     return [...probed.flat(), ...(await declared)].sort(
       (one, other) => places.get(one.element)! - places.get(other.element)!,
     );
+  }
+
+  /** What took long before comes first, so that no page is left with it while the others have nothing to do. */
+  async #longestFirst(jobs: readonly Job[]): Promise<Job[]> {
+    const times = new Map(
+      await Promise.all(
+        jobs.map(async (job) => [job, (await this.#memory.tookBefore(job.place)) ?? Infinity] as const),
+      ),
+    );
+    // Of what nobody has seen yet, nobody knows; it stays in its order.
+    return jobs.toSorted((one, other) => {
+      const [a, b] = [times.get(one)!, times.get(other)!];
+      return a === b ? 0 : b - a;
+    });
   }
 
   /** What is done in pages of a host, when there is something to be seen. */

@@ -69,25 +69,24 @@ export class Memory {
 
   /** What an element came to when it was seen last, whatever that rested on; undefined if nobody has seen it. */
   async last(place: readonly string[]): Promise<LastSeen | undefined> {
+    return (await this.#head(place))?.last;
+  }
+
+  /** How long it took when it was last seen, in milliseconds, whatever it rested on. */
+  async tookBefore(place: readonly string[]): Promise<number | undefined> {
+    return (await this.#head(place))?.took;
+  }
+
+  async #head(place: readonly string[]): Promise<z.infer<typeof headSchema> | undefined> {
     try {
       const file = await open(this.#path(place));
       try {
         const { buffer, bytesRead } = await file.read(Buffer.alloc(HEAD), 0, HEAD, 0);
         const head = buffer.toString('utf8', 0, bytesRead);
-        return headSchema.parse(JSON.parse(head.slice(0, head.indexOf('\n')))).last;
+        return headSchema.parse(JSON.parse(head.slice(0, head.indexOf('\n'))));
       } finally {
         await file.close();
       }
-    } catch {
-      return undefined;
-    }
-  }
-
-  /** How long it took when it was last seen, in milliseconds, whatever it rested on. */
-  async tookBefore(place: readonly string[]): Promise<number | undefined> {
-    try {
-      const text = await readFile(this.#path(place), 'utf8');
-      return headSchema.parse(JSON.parse(text.slice(0, text.indexOf('\n')))).took;
     } catch {
       return undefined;
     }

@@ -60,10 +60,11 @@ export class PagePool {
     const shared = new SharedWork(parts);
     const helping: Promise<void>[] = [];
     await this.#use((runner) => {
-      if (this.#canHelp)
+      if (!this.engine.elsewhere)
         for (const _ of parts.slice(1, PAGES_EACH))
           this.#limit(async () => {
-            if (!shared.isLeft) return;
+            // One more page is cheap where it is a page of the same browser.
+            if (!shared.isLeft || (this.engine.onePageEach && this.#idle.length === 0)) return;
             const help = this.#inPage((helper) => shared.work(helper));
             helping.push(help);
             await help;
@@ -76,11 +77,6 @@ export class PagePool {
     const alone = new SharedWork(parts);
     await this.#use((runner) => alone.work(runner));
     return alone;
-  }
-
-  /** One more page is cheap where it is a page of the same browser. */
-  get #canHelp(): boolean {
-    return !this.engine.onePageEach && !this.engine.elsewhere;
   }
 
   #use(work: (runner: ProbeRunner) => Promise<void>): Promise<void> {

@@ -405,12 +405,15 @@ async function isDrawnAnew(
   const changing = make(first);
   const fresh = [first, ...steps].map(make);
   await page.settle();
+  // What a picture does that does not come is done a little later.
+  await page.pictured(changing, ...fresh);
   for (const [at, value] of steps.entries()) {
     const [before, wanted] = [fresh[at]!, fresh[at + 1]!].map(insideOf);
     const shown = insideOf(changing);
     (changing as unknown as Values)[name] = value;
     const differ = before !== wanted;
     await (differ ? page.until(() => insideOf(changing) !== shown) : page.settle());
+    await page.pictured(changing);
     // What goes on by itself, or remembers what was, is not compared any further.
     if (!differ || shown !== before) continue;
     const did = `change ${name} to ${show(value)}, look at what is drawn`;

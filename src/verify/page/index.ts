@@ -100,6 +100,7 @@ function container(): HTMLElement {
 class Probe implements ProbePage {
   readonly settle = settle;
   readonly until = until;
+  readonly pictured = pictured;
   readonly container = container;
   readonly #request: Request;
   #turn: (turn: ProbeTurn) => void = () => {};
@@ -319,15 +320,17 @@ class Probe implements ProbePage {
     const unmount = host.mount(example, into, stage);
     await until(() => Boolean(handed.element()));
     Object.assign(mounted.values, handed.values);
-    await picturesOf(mounted.element);
+    await pictured(mounted.element);
     await tracker.calm();
     return mounted;
   }
 }
 
-/** Waits until the pictures in an element have come or failed to. */
-async function picturesOf(element: Element): Promise<void> {
-  const pictures = [...innerRoot(element).querySelectorAll('img'), ...element.querySelectorAll('img')];
+async function pictured(...elements: readonly Element[]): Promise<void> {
+  const pictures = elements.flatMap((element) => [
+    ...innerRoot(element).querySelectorAll('img'),
+    ...element.querySelectorAll('img'),
+  ]);
   if (pictures.length === 0) return;
   const pending = pictures.filter(({ complete, loading }) => !complete && loading !== 'lazy');
   const settled = pending.map(

@@ -26,6 +26,9 @@ export interface Tracker {
 const WHILE = 250;
 const FRAMES_OF_WHILE = 15;
 
+/** In milliseconds: drivers give up scripts after as long, by a timeout in the page. */
+const AN_HOUR = 3_600_000;
+
 /** In milliseconds: how soon a timeout comes that is only there to do something a little later. */
 const SOON = 30;
 /** How many frames of 60 a second one waits for what goes on and on. */
@@ -57,7 +60,8 @@ export function trackLeftovers(): Tracker {
     },
     async restlessness() {
       // Where nothing is to come, nothing can ask for more.
-      if (timers.timeouts.size + timers.frames.size + timers.intervals.size === 0) return 0;
+      const isComing = [...timers.timeouts.values()].some((delay) => delay < AN_HOUR);
+      if (!isComing && timers.frames.size + timers.intervals.size === 0) return 0;
       const before = timers.asked();
       let drawn = 0;
       let over = false;
