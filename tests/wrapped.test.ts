@@ -183,6 +183,40 @@ describe.each(FRAMEWORKS)('a component of %s', (framework) => {
     ).toEqual([true, '5', 0, 'Away (calm)', 'none']);
   });
 
+  it('hears what happens in it wherever it is moved, though nobody has touched it before', async () => {
+    expect(
+      await run(`
+        const press = async (gauge) => { gauge.shadowRoot.querySelector('button').click(); await turn(); return shown(gauge, 'p'); };
+        const framed = await put('${tag}', { levels: [5] });
+        const frame = document.body.appendChild(document.createElement('iframe'));
+        frame.contentDocument.body.append(framed); await turn();
+        const hidden = await put('${tag}', { levels: [7] });
+        const box = document.body.appendChild(document.createElement('div'));
+        box.attachShadow({ mode: 'closed' }).append(hidden); await turn();
+        const all = [await press(framed), await press(hidden)];
+        for (const one of [framed, hidden, frame, box]) one.remove();
+        return all;
+      `),
+    ).toEqual(['5', '7']);
+  });
+
+  it('leaves others alone that listen to its root', async () => {
+    expect(
+      await run(`
+        const gauge = await put('${tag}', { levels: [5] });
+        let heard = 0;
+        const listener = () => heard++;
+        const handler = { handleEvent: listener };
+        for (const one of [listener, handler]) gauge.shadowRoot.addEventListener('click', one);
+        within(gauge, 'button').click();
+        for (const one of [listener, handler]) gauge.shadowRoot.removeEventListener('click', one);
+        within(gauge, 'button').click();
+        gauge.remove();
+        return heard;
+      `),
+    ).toBe(2);
+  });
+
   it('begins and ends its effects as often', async () => {
     expect(
       await run(`

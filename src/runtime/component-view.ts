@@ -21,6 +21,8 @@ export interface Mounted {
   act?<Result>(work: () => Result): Result;
   /** True while an event inside is handled, and what is drawn must be drawn at once. */
   readonly busy?: boolean;
+  /** The element is connected again, perhaps in another place. */
+  moved?(): unknown;
   unmount(): void;
 }
 
@@ -79,96 +81,15 @@ export const views = new WeakMap<Sender, ComponentView>();
 const leaving = new Set<ComponentView>();
 
 /** What an element that shows a component draws: the component, mounted and handed what changes. */
-export class ComponentView implements Shown {
-  declare readonly root: undefined;
+export interface ComponentView extends Shown {
   mounted: Mounted | undefined;
   readonly inside: Sender;
-  readonly #mount: Mounting;
-  readonly #Component: unknown;
-  readonly #wiring: Wiring;
-  readonly #callbacks: Given = {};
-  readonly #place: Place;
-  #given: Given = {};
-
-  constructor(inside: Sender, mount: Mounting, Component: unknown, wiring: Wiring) {
-    const { host } = inside;
-    const { events = {}, part, watch } = wiring;
-    this.inside = inside;
-    this.#mount = mount;
-    this.#Component = Component;
-    this.#wiring = wiring;
-    views.set(inside, this);
-    // A component that passes on what it is given gives its control this name.
-    if (part) this.#callbacks.part = part;
-    watch?.(inside as Inside);
-    const send = (sent: Sent, values: readonly unknown[]): false | undefined => this.#send(sent, values);
-    for (const name in events) {
-      this.#callbacks[name] = (...values: unknown[]) => send(events[name]!, values);
-    }
-    this.#place = { root: rootOf(host), host, wiring, send, fail: (cause) => this.fail(cause) };
-  }
-
   /** Tells of an error inside, with the tag. */
-  fail(cause: unknown): void {
-    const message = (cause as Error | null | undefined)?.message ?? String(cause);
-    reportError(new Error(`<${this.inside.host.localName}>: ${message}`, { cause }));
-  }
-
-  update(changed: number): void {
-    this.#wiring.effects?.(this.inside as Inside, changed);
-    this.draw();
-  }
-
+  fail(cause: unknown): void;
   /** Mounts the component, or hands it what has changed. */
-  draw(): void {
-    const { host } = this.inside;
-    const { properties, needs, slots, filled, called } = this.#wiring;
-    if (!host.isConnected) return;
-    const given = { ...this.#callbacks };
-    for (const name in properties) {
-      const own = properties[name]!;
-      given[name] = own[0] === '!' ? !host[own.slice(1) as never] : host[own as never];
-    }
-    if (!this.mounted && needs?.some((name) => given[name] === undefined)) return;
-    const shown: GivenSlots = {};
-    const content = filled?.(this.inside);
-    for (const name in slots) {
-      const slot = slots[name]!;
-      if (content![slot]) shown[name] = slot;
-    }
-    const before = this.#given;
-    const now: Given = (this.#given = { ...given, ...shown });
-    try {
-      if (!this.mounted) {
-        this.mounted = this.#mount(this.#Component as never, this.#place, given, shown);
-        called?.(this);
-      } else if (Object.keys({ ...before, ...now }).some((name) => !Object.is(before[name], now[name])))
-        this.mounted.update(given, shown);
-    } catch (error) {
-      this.fail(error);
-    }
-  }
-
-  leave(): void {
-    if (this.inside.host.isConnected) return;
-    const { mounted } = this;
-    this.mounted = undefined;
-    try {
-      mounted?.unmount();
-    } catch (error) {
-      this.fail(error);
-    }
-  }
-
-  /** Sends the event that a callback stands for; what comes back tells the component whether it was canceled. */
-  #send([type, prepare]: Sent, values: readonly unknown[]): false | undefined {
-    const { inside } = this;
-    const { detail, undo } = prepare?.(inside.host, values) ?? { detail: values[0] };
-    const goesOn = inside.emit(type, detail);
-    if (!goesOn) undo?.();
-    if (this.mounted?.busy) this.draw();
-    return goesOn && undefined;
-  }
+  draw(): void;
+  /** Unmounts it, if the element has left. */
+  leave(): void;
 }
 
 /** The view of an element that shows a component. */
@@ -176,11 +97,87 @@ export function componentView(
   mount: Mounting,
   Component: unknown,
   wiring: Wiring,
-): new (inside: Sender) => Shown {
-  return class extends ComponentView {
+): new (inside: Sender) => ComponentView {
+  const { properties, needs, events = {}, slots, filled, called, part, watch, effects } = wiring;
+  return class implements ComponentView {
+    declare readonly root: undefined;
+    mounted: Mounted | undefined;
+    readonly inside: Sender;
+    // A component that passes on what it is given gives its control this name.
+    readonly #callbacks: Given = part ? { part } : {};
+    readonly #place: Place;
+    #given: Given = {};
+
     constructor(inside: Sender) {
-      super(inside, mount, Component, wiring);
+      const { host } = inside;
+      this.inside = inside;
+      views.set(inside, this);
+      watch?.(inside as Inside);
+      for (const name in events)
+        this.#callbacks[name] = (...values: unknown[]) => this.#send(events[name]!, values);
+      this.#place = { root: rootOf(host), host, wiring, send: this.#send, fail: this.fail };
     }
+
+    readonly fail = (cause: unknown): void => {
+      const said = String((cause as Error | null | undefined)?.message ?? cause);
+      reportError(new Error(`<${this.inside.host.localName}>: ${said}`, { cause }));
+    };
+
+    update(changed: number): void {
+      effects?.(this.inside as Inside, changed);
+      this.draw();
+    }
+
+    draw(): void {
+      const { host } = this.inside;
+      if (!host.isConnected) return;
+      const given = { ...this.#callbacks };
+      for (const name in properties) {
+        const own = properties[name]!;
+        given[name] = own[0] === '!' ? !host[own.slice(1) as never] : host[own as never];
+      }
+      if (!this.mounted && needs?.some((name) => given[name] === undefined)) return;
+      const shown: GivenSlots = {};
+      const content = filled?.(this.inside);
+      for (const name in slots) {
+        const slot = slots[name]!;
+        if (content![slot]) shown[name] = slot;
+      }
+      const before = this.#given;
+      const now: Given = (this.#given = { ...given, ...shown });
+      try {
+        if (this.mounted) {
+          for (const name in { ...before, ...now })
+            if (!Object.is(before[name], now[name])) return this.mounted.update(given, shown);
+        } else {
+          this.mounted = mount(Component as never, this.#place, given, shown);
+          called?.(this);
+        }
+      } catch (error) {
+        this.fail(error);
+      }
+    }
+
+    leave(): void {
+      if (this.inside.host.isConnected) return;
+      const { mounted } = this;
+      this.mounted = undefined;
+      try {
+        mounted?.unmount();
+      } catch (error) {
+        this.fail(error);
+      }
+    }
+
+    /** Sends the event that a callback stands for; what comes back tells the component whether it was canceled. */
+    readonly #send: Place['send'] = ([type, prepare], values) => {
+      const { inside } = this;
+      const { detail, undo } = prepare?.(inside.host, values) ?? { detail: values[0] };
+      const goesOn = inside.emit(type, detail);
+      if (!goesOn) undo?.();
+      if (this.mounted?.busy) this.draw();
+      return goesOn && undefined;
+    };
   };
 }
 
@@ -194,7 +191,8 @@ export function componentInside(events?: Record<string, EventInit>): new (host: 
 /** Runs at each connection; what comes back ends what has left and is not back within the same task. */
 export function keepMounted(inside: Sender): () => void {
   const view = views.get(inside)!;
-  if (!view.mounted) view.draw();
+  if (view.mounted) view.mounted.moved?.();
+  else view.draw();
   return () => {
     if (leaving.size === 0) queueMicrotask(endLeft);
     leaving.add(view);

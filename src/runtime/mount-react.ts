@@ -1,8 +1,8 @@
 import { createElement, type ReactNode } from 'react';
 import { flushSync } from 'react-dom';
-import { createRoot } from 'react-dom/client';
+import { createRoot, type Root } from 'react-dom/client';
 import type { Given, GivenSlots, Mounting } from './component-view.js';
-import { quietListeners } from './quiet-listeners.js';
+import { quietly } from './quiet-listeners.js';
 
 /** One object for each slot's name, so that React sees that nothing changed. */
 const slotNodes = new Map<string, ReactNode>();
@@ -28,9 +28,11 @@ export const mount: Mounting = (Component, { root, wiring, fail }, given, slots)
   const ref = (next: object | null): void => {
     handle = next;
   };
-  const listeners = quietListeners(root);
-  // What an error boundary of the component catches is the component's own affair.
-  const container = createRoot(root, { onUncaughtError: fail } as Parameters<typeof createRoot>[1]);
+  let container!: Root;
+  const listeners = quietly(root, () => {
+    // What an error boundary of the component catches is the component's own affair.
+    container = createRoot(root, { onUncaughtError: fail } as Parameters<typeof createRoot>[1]);
+  });
   let props: Given;
   const draw = (): void => container.render(createElement(Component, props));
   const update = (given: Given, slots: GivenSlots): void => {
@@ -54,6 +56,7 @@ export const mount: Mounting = (Component, { root, wiring, fail }, given, slots)
       return handle;
     },
     act: flushSync,
+    moved: listeners.moved,
     unmount() {
       waiting.delete(draw);
       container.unmount();
