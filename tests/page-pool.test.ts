@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { PageHangs, type Engine, type Page } from '../src/engines/engine.js';
+import { FACETS } from '../src/verify/facets/index.js';
+import { PAGE_SEQUENCES } from '../src/verify/page-kinds.js';
 import { makeTurns, PagePool, type Part } from '../src/verify/page-pool.js';
 import { Pictures } from '../src/verify/pictures.js';
 import type { Outcome, ProbeRunner } from '../src/verify/probe-runner.js';
@@ -51,6 +53,11 @@ interface Ran {
 /** Parts that probe a page one after the other, and tell which page it was. */
 const parts = (...names: string[]): Part<Ran>[] =>
   names.map((name) => async (runner) => ({ name, runner, outcome: await runner.run({ name }) }));
+
+it('go through every kind of page that a facet asks for, each once', () => {
+  const kinds = PAGE_SEQUENCES.flat();
+  expect(kinds.toSorted()).toEqual([...new Set(FACETS.map(({ page }) => page))].toSorted());
+});
 
 describe('pages', () => {
   it('share the parts of what is looked at, where nothing else is to be done', async () => {
