@@ -60,12 +60,47 @@ describe('lastwright', () => {
       ['verify', '--library', 'examples/quayside', '--element', 'quay-bert'],
       /Did you mean "quay-berth"/,
     ],
+    [
+      'an unknown engine',
+      ['verify', '--library', 'examples/quayside', '--engine', 'firefux'],
+      /Did you mean "firefox"/,
+    ],
     ['a folder for the demo that is not empty', ['demo', 'src'], /not empty/],
   ])('ends with 2 and a plain sentence for %s', async (_, args, message) => {
     const { status, stdout, stderr } = await lastwright(args);
     expect(status).toBe(2);
     expect(stderr).toMatch(message);
     expect(stdout + stderr).not.toMatch(/\n\s+at /);
+  });
+});
+
+describe('verify', () => {
+  it.each([
+    [
+      'an engine that nobody knows',
+      { 'lastwright.yaml': 'library: 1\nengines: [chrom]\n' },
+      'library/unknown-engine',
+    ],
+    [
+      'a framework that nobody knows',
+      { 'lastwright.yaml': 'library: 1\nhosts: [rect]\n' },
+      'library/unknown-host',
+    ],
+    [
+      'a slot without a name',
+      { 'elements/x-y/x-y.html': '<slot name="{1}"></slot>\n<p>{nobody}</p>\n' },
+      'view/',
+    ],
+  ])('verifies nothing where the check finds %s, and says so', async (_, wrong, code) => {
+    const folder = writeFiles({
+      'lastwright.yaml': 'library: 1\n',
+      'elements/x-y/x-y.contract.yaml': 'contract: 1\ntag: x-y\n',
+      'elements/x-y/x-y.html': '<p>x</p>\n',
+      ...wrong,
+    });
+    const { status, stdout, stderr } = await lastwright(['verify', '--library', folder]);
+    expect([status, stdout, stderr]).toEqual([1, expect.stringContaining(code), '']);
+    expect(stdout).toContain('Nothing was verified.');
   });
 });
 

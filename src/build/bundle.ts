@@ -1,5 +1,3 @@
-import { RememberedClasses, type EmittedFile } from './remembered-classes.js';
-import type { ComponentFiles } from './remembered-components.js';
 import { report } from '../findings/report.js';
 import { readFileSync } from 'node:fs';
 import { dirname, join, relative, resolve } from 'node:path';
@@ -25,8 +23,11 @@ import {
   ComponentBundler,
   frameworkOptions,
   packagedComponents,
+  packagePath,
   type BundledComponents,
 } from './bundle-components.js';
+import { RememberedClasses, type EmittedFile } from './remembered-classes.js';
+import type { ComponentFiles } from './remembered-components.js';
 import { emitShipped, shipElement, shipLibraryStyles, stylesModule, type ShippedElement } from './shipped.js';
 import { OutsideImports } from './outside-imports.js';
 import { bundleName } from './package-manifest.js';
@@ -75,6 +76,7 @@ export class Bundler {
   readonly #emitted = new WeakMap<LibraryElement, EmittedFile>();
   readonly #finished = new Map<string, { hash: string; contents: Uint8Array | string }>();
   readonly #components: ComponentBundler;
+  /** What an earlier process emitted. */
   #remembered: RememberedClasses | undefined;
   readonly #outside = new OutsideImports();
   #bundles: BuildContext[] = [];
@@ -156,7 +158,7 @@ export class Bundler {
       const inputs = [...components.inputs];
       for (const { metafile } of made) inputs.push(...bundledFrom(metafile!, library.root));
       for (const file of [...components.files, ...made.flatMap(({ outputFiles }) => outputFiles ?? [])])
-        files.set(slashed(relative(join(library.root, 'out'), file.path)), this.#finish(file, library));
+        files.set(packagePath(file, library.root), this.#finish(file, library));
       const found = withSeverities(this.#outside.findings(), library);
       return { files, findings: found, shared: components.shared, inputs };
     } catch (error) {
@@ -281,6 +283,7 @@ export class Bundler {
   }
 }
 
+/** Emits a class anew, as it lies in the package. */
 function emitFile(shipped: ShippedElement, hasStyles: boolean, styles: string): EmittedFile {
   const { runtime, code, map } = emitShipped(shipped, hasStyles);
   return { runtime, code, map: JSON.stringify(map), styles };

@@ -13,9 +13,6 @@ import type { BuiltPackage } from './build-library.js';
 /** What is remembered of a package. */
 type Made = Pick<BuiltPackage, 'files' | 'findings'>;
 
-/** So many libraries are remembered on a machine. */
-const MOST = 32;
-
 /** Whether there was a build of the library in this folder that could be recalled. */
 export function wasBuilt(root: string): boolean {
   return existsSync(cachedAbout('builds', root)) && existsSync(join(root, TYPES_FOLDER, 'tsconfig.json'));
@@ -39,7 +36,7 @@ export async function rememberBuild(library: Library, built: BuiltPackage, began
   const path = cachedAbout('builds', root);
   const value: Made = { files, findings };
   await rememberMade(path, await keyOf(library), value, { root, inputs, began, isMade: madeIn(library) });
-  await keepNewest(dirname(path), MOST);
+  await keepNewest(dirname(path));
 }
 
 async function keyOf(library: Library): Promise<string> {

@@ -5,9 +5,6 @@ import { cachedAbout, contentKey } from '../system/cache.js';
 import { keepNewest, recallValue, rememberValue } from '../system/remembered-value.js';
 import { toolKey } from '../system/tool-key.js';
 
-/** The classes of so many libraries are remembered on a machine. */
-const MOST = 32;
-
 /** An emitted class as it lies in the package, with the styles that it was made with. */
 export interface EmittedFile {
   runtime: ReadonlySet<string>;
@@ -58,7 +55,7 @@ export class RememberedClasses {
     if (!this.#isNew) return;
     this.#isNew = false;
     await rememberValue(this.path, { key: this.key, traces: [], value: this.kept });
-    await keepNewest(dirname(this.path), MOST);
+    await keepNewest(dirname(this.path));
   }
 }
 

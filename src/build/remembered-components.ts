@@ -6,9 +6,6 @@ import { cachedAbout, contentKey } from '../system/cache.js';
 import { keepNewest, recallValue, rememberMade } from '../system/remembered-value.js';
 import { toolKey } from '../system/tool-key.js';
 
-/** So many bundles are remembered on a machine. */
-const MOST = 32;
-
 /** Files of components and of their framework, as they were bundled. */
 export interface ComponentFiles {
   files: Pick<OutputFile, 'path' | 'contents' | 'hash'>[];
@@ -35,6 +32,6 @@ export async function rememberedFiles(
   const made = await make();
   const { root } = library;
   await rememberMade(path, key, made, { root, inputs: made.inputs, began, isMade });
-  await keepNewest(dirname(path), MOST);
+  await keepNewest(dirname(path));
   return made;
 }

@@ -114,7 +114,7 @@ async function verifyFrom(folder: string | undefined, run: VerifyRun): Promise<n
       pages.start();
     },
     wait(about, analyzed) {
-      subject = openedSubject(about, () => Promise.resolve(analyzed));
+      subject = openedSubject(about, analyzed);
       prepareVerify(subject);
     },
   }).catch(async (error: unknown) => {

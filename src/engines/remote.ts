@@ -3,6 +3,7 @@ import { BidiPage, PAGE_EVENTS } from './bidi-page.js';
 import type { Elsewhere } from './elsewhere.js';
 import { EngineMissing, type Browser, type Engine, type Page } from './engine.js';
 import { PATIENCE, within } from './patience.js';
+import { SCRIPT_LIMIT } from './script-limit.js';
 import { WebDriverPage } from './webdriver-page.js';
 import { command, WebDriverError, WebDriverSession } from './webdriver-session.js';
 
@@ -34,7 +35,7 @@ export function remoteEngine({ name, title }: Engine, elsewhere: Elsewhere): Eng
       return ask(address, {
         ...asked,
         unhandledPromptBehavior: 'dismiss',
-        timeouts: { script: 3_600_000, pageLoad: PATIENCE, implicit: 0 },
+        timeouts: { script: SCRIPT_LIMIT, pageLoad: PATIENCE, implicit: 0 },
       });
     }
   };

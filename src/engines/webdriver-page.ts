@@ -162,7 +162,7 @@ export class WebDriverPage extends DrivenPage {
     const height = Math.min(clip.height, from.height - clip.y);
     const part = new PNG({ width, height });
     PNG.bitblt(from, part, clip.x, clip.y, width, height, 0, 0);
-    // Trying each way to filter for each line takes seven times as long, and makes little of it smaller.
+    // Trying each way to filter for each line takes five times as long, and makes it hardly smaller.
     return PNG.sync.write(part, { filterType: 1 });
   }
 

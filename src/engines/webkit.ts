@@ -5,6 +5,7 @@ import { EngineMissing, type Browser, type Engine, type Page } from './engine.js
 import { endGroup, Guard, killGroup } from './guard.js';
 import { exists, findNamed, identityOf } from './installed.js';
 import { PATIENCE, within } from './patience.js';
+import { SCRIPT_LIMIT } from './script-limit.js';
 import { startDisplay, type VirtualDisplay } from './virtual-display.js';
 import { WebDriverPage } from './webdriver-page.js';
 import { command, WebDriverSession } from './webdriver-session.js';
@@ -92,7 +93,7 @@ async function startDriver(path: string, guard: Guard, display: VirtualDisplay):
           alwaysMatch: {
             ...(binary ? { 'webkitgtk:browserOptions': { binary, args: ['--automation'] } } : {}),
             // Scripts end when whoever asked for them has waited long enough.
-            timeouts: { script: 3_600_000, pageLoad: PATIENCE, implicit: 0 },
+            timeouts: { script: SCRIPT_LIMIT, pageLoad: PATIENCE, implicit: 0 },
             unhandledPromptBehavior: 'dismiss',
           },
         },

@@ -73,18 +73,21 @@ export async function rememberMade(
   if (traces) await rememberValue(path, { key, traces, value });
 }
 
-/** What takes some room is not kept for ever: beyond so many files in a folder of the cache, those written long ago are made anew. */
-export async function keepNewest(folder: string, most: number): Promise<void> {
+/** So many files of one kind are kept. */
+const MOST = 32;
+
+/** What takes some room is not kept for ever: of the files in a folder of the cache, those written long ago are removed. */
+export async function keepNewest(folder: string): Promise<void> {
   try {
     const names = await readdir(folder);
-    if (names.length <= most) return;
+    if (names.length <= MOST) return;
     const ages = await Promise.all(
       names.map(async (name) => {
         const path = join(folder, name);
         return { path, changed: (await stat(path)).mtimeMs };
       }),
     );
-    const oldest = ages.sort((one, other) => other.changed - one.changed).slice(most);
+    const oldest = ages.sort((one, other) => other.changed - one.changed).slice(MOST);
     await Promise.all(oldest.map(({ path }) => rm(path, { force: true })));
   } catch {
     // Another process has just done the same.

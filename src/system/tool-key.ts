@@ -1,14 +1,11 @@
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { contentKey } from './cache.js';
+import { once } from './once.js';
 import { TOOL_ROOT, toolFile } from './tool-files.js';
 
-let known: Promise<string> | undefined;
-
 /** A short name for this version of the tool: of what it is made of, and of what it runs in pages. Worked out once in a process. */
-export function toolKey(): Promise<string> {
-  return (known ??= makeKey());
-}
+export const toolKey = once(makeKey);
 
 async function makeKey(): Promise<string> {
   const made = join(TOOL_ROOT, 'dist');

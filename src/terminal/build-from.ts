@@ -19,7 +19,7 @@ export interface Meanwhile {
   /** Nothing is made yet. */
   begin?(library: Library): void;
   /** Bundlers and checkers are at work, which takes other processes. */
-  wait?(library: Library, analysis: Analysis): void;
+  wait?(library: Library, analysis: () => Promise<Analysis>): void;
 }
 
 /**
@@ -50,12 +50,12 @@ export async function buildFrom(
   const workspace = new Workspace(library);
   const building = buildOnce(workspace, again);
   building.catch(() => {});
-  const analysis = workspace.analysis();
+  const analysis = once(() => Promise.resolve(workspace.analysis()));
   meanwhile.wait?.(library, analysis);
   const built = await building;
   return {
     library,
-    analysis: () => Promise.resolve(analysis),
+    analysis,
     built,
     remember: once(() => rememberBuild(library, built, began)),
   };

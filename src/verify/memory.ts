@@ -116,6 +116,7 @@ export class Memory {
   }
 }
 
+/** What the rest of a file says; undefined if no tool of this kind wrote it. */
 function seenIn(body: string): Seen | undefined {
   try {
     const { pictures, ...seen } = seenSchema.parse(JSON.parse(body));

@@ -1,4 +1,4 @@
-import { engineNamed } from '../engines/index.js';
+import { ENGINES, engineNamed } from '../engines/index.js';
 import type { Library } from '../library/open-library.js';
 import { once } from '../system/once.js';
 import { PagePool, makeTurns } from './page-pool.js';
@@ -19,8 +19,10 @@ export class RunPages {
     { engines, probeTimeout }: Pick<VerifyOptions, 'engines' | 'probeTimeout'>,
   ) {
     const turns = makeTurns();
+    // One that nobody knows is a finding of the check, and there is nothing to be seen then.
+    const known = (engines ?? config.engines).filter((name) => ENGINES.some((one) => one.name === name));
     this.pools = new Map(
-      (engines ?? config.engines).map((name) => {
+      known.map((name) => {
         const engine = engineNamed(name, config.elsewhere[name]);
         return [name, new PagePool(engine, probeTimeout ?? PROBE_TIMEOUT, this.pictures, turns)];
       }),

@@ -326,6 +326,7 @@ class Probe implements ProbePage {
   }
 }
 
+/** Waits until the pictures in elements have come or failed to. */
 async function pictured(...elements: readonly Element[]): Promise<void> {
   const pictures = elements.flatMap((element) => [
     ...innerRoot(element).querySelectorAll('img'),

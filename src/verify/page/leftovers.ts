@@ -1,3 +1,4 @@
+import { SCRIPT_LIMIT } from '../../engines/script-limit.js';
 import type { Leftovers } from '../facet.js';
 
 /** A listener on a target; held weakly, so that counting keeps nothing alive. */
@@ -25,9 +26,6 @@ export interface Tracker {
 /** Long enough for a clock that ticks ten times a second, and for several frames. */
 const WHILE = 250;
 const FRAMES_OF_WHILE = 15;
-
-/** In milliseconds: drivers give up scripts after as long, by a timeout in the page. */
-const AN_HOUR = 3_600_000;
 
 /** In milliseconds: how soon a timeout comes that is only there to do something a little later. */
 const SOON = 30;
@@ -60,7 +58,7 @@ export function trackLeftovers(): Tracker {
     },
     async restlessness() {
       // Where nothing is to come, nothing can ask for more.
-      const isComing = [...timers.timeouts.values()].some((delay) => delay < AN_HOUR);
+      const isComing = [...timers.timeouts.values()].some((delay) => delay < SCRIPT_LIMIT);
       if (!isComing && timers.frames.size + timers.intervals.size === 0) return 0;
       const before = timers.asked();
       let drawn = 0;
