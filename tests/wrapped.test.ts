@@ -22,6 +22,14 @@ export function Cargo({ cargo, note, ref }: { cargo: { name: string }; note?: st
 }
 `.replaceAll('globalThis', '(globalThis as any)');
 
+/** A component that writes its own properties; the element calls two of them otherwise. */
+const SHUTTER = `<script lang="ts">
+  let { open = $bindable(true), level = $bindable(0), label = $bindable('') }: { open?: boolean; level?: number; label?: string } = $props();
+  export function turn() { open = !open; level += 1; label += '!'; }
+</script>
+<p>{open ? 'open' : 'shut'} {level} {label}</p>
+`;
+
 const FILES = {
   'lastwright.yaml': 'library: 1\n',
   'package.json': '{ "name": "gauges", "version": "1.0.0", "type": "module" }',
@@ -35,6 +43,17 @@ properties:
   cargo: { type: object, required: true, properties: { name: { type: string } } }
   note: { type: string }
 methods: { open: {} }
+`,
+  'elements/quay-shutter/Shutter.svelte': SHUTTER,
+  'elements/quay-shutter/quay-shutter.contract.yaml': `contract: 1
+tag: quay-shutter
+summary: A shutter
+wraps: { svelte: ./Shutter.svelte }
+properties:
+  closed: { type: boolean, from: '!open' }
+  height: { type: number, default: 0, from: level }
+  label: { type: string, default: '' }
+methods: { turn: {} }
 `,
   ...gaugeFiles('react', 'quay-closed', { more: 'encapsulation: closed\n' }),
   ...gaugeFiles('solid', 'quay-shut', { more: 'encapsulation: closed\n' }),
@@ -285,6 +304,22 @@ describe('a component that cannot be without an object', () => {
         return [told, before, after, last];
       `),
     ).toEqual([[], [0, null], ['Rope wet', 'Rope'], 'Rope wet']);
+  });
+});
+
+describe('a component that writes its own properties', () => {
+  it('has the element follow, by whatever name it knows them', async () => {
+    expect(
+      await run(`
+        const shutter = await put('quay-shutter', { closed: true, height: 4 });
+        const before = shown(shutter, 'p');
+        shutter.turn(); await turn();
+        const written = [shutter.closed, shutter.height, shutter.label, shown(shutter, 'p')];
+        shutter.closed = true; await turn();
+        shutter.remove();
+        return [before, ...written, shown(shutter, 'p')];
+      `),
+    ).toEqual(['shut 4 East', false, 5, 'East!', 'open 5 East!', 'shut 5 East!']);
   });
 });
 

@@ -21,52 +21,41 @@ interface SvelteMistake extends Error {
   start?: { line: number; column: number };
 }
 
-/** The component that stands around a wrapped one, so that what goes wrong inside is told and the rest goes on. */
-const GUARD = `<script>
-  let { Component, values, fail } = $props();
-  let instance = $state.raw();
-  let heal;
-  export function handle() {
-    return instance;
-  }
-  export function again() {
-    const reset = heal;
-    heal = undefined;
-    reset?.();
-  }
-  function caught(error, reset) {
-    heal = reset;
-    fail(error);
+/**
+ * The component that stands around a wrapped one, so that what goes wrong inside is told and the rest goes on; and values
+ * behind signals, one each, that keep the identity of what they hold: `written` hears of what the component writes.
+ */
+const GUARD = `<script module>
+  export function signals(initial, written) {
+    const values = {};
+    const set = {};
+    for (const name in initial) {
+      let value = $state.raw(initial[name]);
+      set[name] = (next) => {
+        value = next;
+      };
+      Object.defineProperty(values, name, {
+        enumerable: true,
+        configurable: true,
+        get: () => value,
+        set: (next) => {
+          if (Object.is(next, value)) return;
+          value = next;
+          written(name, next);
+        },
+      });
+    }
+    return { values, set };
   }
 </script>
 
-<svelte:boundary onerror={caught}>
-  <Component {...values} bind:this={instance} />
-</svelte:boundary>
-`;
+<script>
+  let { Shown, caught } = $props();
+</script>
 
-/** Values behind signals, one each, that keep the identity of what they hold; `written` hears of what the component writes. */
-const VALUES = `export function signals(initial, written) {
-  const values = {};
-  const set = {};
-  for (const name in initial) {
-    let value = $state.raw(initial[name]);
-    set[name] = (next) => {
-      value = next;
-    };
-    Object.defineProperty(values, name, {
-      enumerable: true,
-      configurable: true,
-      get: () => value,
-      set: (next) => {
-        if (Object.is(next, value)) return;
-        value = next;
-        written(name, next);
-      },
-    });
-  }
-  return { values, set };
-}
+<svelte:boundary onerror={caught}>
+  <Shown />
+</svelte:boundary>
 `;
 
 /** Components of Svelte 5, with runes or without. */
@@ -78,7 +67,7 @@ export const svelte: WrappedFramework = {
   compiled: true,
   mount: 'mount-svelte.js',
   conditions: ['svelte'],
-  made: { 'guard.svelte': GUARD, 'signals.svelte.js': VALUES },
+  made: { 'guard.svelte': GUARD },
   defines: {},
   plugins: (tools) => [compiled(tools)],
 };
@@ -102,6 +91,8 @@ function compiled(tools: ComponentTools): Plugin {
             filename: relative(tools.root, path),
             generate: 'client',
             css: 'external',
+            // The version is disclosed by the components themselves.
+            discloseVersion: isAbsolute(path),
           });
           const style = css?.code ? styles.add(path, css.code) : undefined;
           const contents = withMap(js) + (style ? `\nimport ${JSON.stringify(style)};` : '');

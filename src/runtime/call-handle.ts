@@ -1,4 +1,4 @@
-import { views, type ComponentView } from './component-view.js';
+import type { ComponentView } from './component-view.js';
 import type { Sender } from './inside.js';
 import { insideOf, type ViewElement } from './view-element.js';
 
@@ -33,7 +33,8 @@ export function callHandle(
   gives = false,
 ): unknown {
   const inside = insideOf(host) as Sender;
-  const mounted = views.get(inside)?.mounted;
+  const view = inside.view as ComponentView | undefined;
+  const mounted = view?.mounted;
   const handle = mounted?.handle(gives) as
     Record<string, (...values: readonly unknown[]) => unknown> | undefined;
   if (!handle && gives)
@@ -47,7 +48,7 @@ export function callHandle(
     if (all) all.push(later);
     else waiting.set(inside, [later]);
     // What is mounted is drawn by then.
-    if (mounted) queueMicrotask(() => makeCalls(views.get(inside)!));
+    if (mounted) queueMicrotask(() => makeCalls(view!));
     return undefined;
   }
   if (typeof handle[name] !== 'function')

@@ -27,3 +27,20 @@ export function watchSlots(bits: number): (inside: Sender) => void {
     host.childNodes.forEach(watchChild);
   };
 }
+
+/**
+ * What fills a component's slots, by the names that it has for their content: what the framework shows of each, which
+ * stays the same object, so that it sees that nothing changed.
+ */
+export function shownSlots(
+  slots: Record<string, string>,
+  slot: (name: string | undefined) => unknown,
+): (inside: Sender) => Record<string, unknown> {
+  const made = Object.entries(slots).map(
+    ([taken, name]) => [taken, name, slot(name === 'default' ? undefined : name)] as const,
+  );
+  return (inside) => {
+    const filled = filledSlots(inside);
+    return Object.fromEntries(made.map(([taken, name, content]) => [taken, filled[name] && content]));
+  };
+}

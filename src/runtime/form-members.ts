@@ -1,4 +1,5 @@
-import { catchUp, internalsOf, type ViewElement } from './view-element.js';
+import { internalsOf } from './internals.js';
+import { catchUp, type ViewElement } from './view-element.js';
 
 const READ = ['form', 'labels', 'validity', 'validationMessage', 'willValidate'] as const;
 const CALLED = ['checkValidity', 'reportValidity'] as const;

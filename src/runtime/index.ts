@@ -7,7 +7,8 @@ export { callHandle, callWaiting } from './call-handle.js';
 export { componentInside, componentView, keepMounted } from './component-view.js';
 export { define } from './define.js';
 export { inDocument, registerProperties } from './document-style.js';
-export { filledSlots, watchSlots } from './filled.js';
+export { internalsOf } from './internals.js';
+export { filledSlots, shownSlots, watchSlots } from './filled.js';
 export { setForeign } from './foreign.js';
 export { formMembers } from './form-members.js';
 export { setFormValue, setValidity, submitState } from './form-value.js';
@@ -28,14 +29,5 @@ export { watchControl } from './watch-control.js';
 export { styleSheet } from './style-sheet.js';
 export { asChoice, asData, asNumber, asText } from './values.js';
 export { copy, template } from './view.js';
-export {
-  insideOf,
-  internalsOf,
-  endConnection,
-  mark,
-  reflect,
-  rootOf,
-  takeOver,
-  ViewElement,
-} from './view-element.js';
+export { insideOf, endConnection, mark, reflect, rootOf, takeOver, ViewElement } from './view-element.js';
 export { classNames, setAddress, setAttribute, text, writeStyle } from './write.js';

@@ -1,4 +1,5 @@
-import { internalsOf, mark, rootOf, type ViewElement } from './view-element.js';
+import { internalsOf } from './internals.js';
+import { mark, rootOf, type ViewElement } from './view-element.js';
 
 /** The state of elements that remember nothing. */
 const NO_STATE = /* @__PURE__ */ Object.freeze({});
@@ -6,6 +7,8 @@ const NO_STATE = /* @__PURE__ */ Object.freeze({});
 /** What sends an element's events, where nothing of the element is written by hand. */
 export class Sender {
   readonly host: ViewElement;
+  /** What shows a component, for an element that shows one. */
+  declare view?: object;
 
   constructor(host: ViewElement) {
     this.host = host;

@@ -1,14 +1,12 @@
-/** Modules that are compiled with the library's own Svelte. */
+/** Is compiled with the library's own Svelte. */
 declare module 'made:guard.svelte' {
   import type { Component } from 'svelte';
-  const Guard: Component<
-    { Component: never; values: object; fail: (error: unknown) => void },
-    { handle(): object | undefined; again(): void }
-  >;
+  /** Stands around a component; `caught` hears what goes wrong inside, with what lets it try again. */
+  const Guard: Component<{
+    Shown: (inner: never) => object;
+    caught: (error: unknown, reset: () => void) => void;
+  }>;
   export default Guard;
-}
-
-declare module 'made:signals.svelte.js' {
   /** Values behind signals, one each; `written` hears of what a component writes. */
   export function signals(
     initial: Record<string, unknown>,

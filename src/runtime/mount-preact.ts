@@ -1,14 +1,8 @@
 import { Component as Base, h, render, type ComponentChild, type VNode } from 'preact';
-import type { Given, GivenSlots, Mounting, Place } from './component-view.js';
+import type { Given, Mounting, Place } from './component-view.js';
 
-/** One object for each slot's name, so that nothing changes where nothing changed. */
-const slotNodes = new Map<string, VNode<never>>();
-
-function slotNode(name: string): VNode<never> {
-  let node = slotNodes.get(name);
-  if (!node) slotNodes.set(name, (node = h('slot', name === 'default' ? {} : { name }) as VNode<never>));
-  return node;
-}
+/** What shows a slot. */
+export const slot = (name: string | undefined): VNode<never> => h('slot', { name }) as VNode<never>;
 
 interface GuardProps {
   fail: Place['fail'];
@@ -32,16 +26,15 @@ class Guard extends Base<GuardProps> {
 }
 
 /** Mounts components of Preact. */
-export const mount: Mounting = (Component, { root, wiring, fail }, given, slots) => {
+export const mount: Mounting = (Component, { root, wiring, fail }, given) => {
   let handle: object | null = null;
   const ref = (next: object | null): void => {
     handle = next;
   };
-  const update = (given: Given, slots: GivenSlots): void => {
-    const props: Given = wiring.called ? { ...given, ref } : { ...given };
-    for (const name in slots) props[name] = slotNode(slots[name]!);
+  const update = (given: Given): void => {
+    const props = wiring.called ? { ...given, ref } : given;
     render(h(Guard, { fail, given, content: h(Component, props) }), root);
   };
-  update(given, slots);
+  update(given);
   return { update, handle: () => handle, unmount: () => render(null, root) };
 };

@@ -1,64 +1,57 @@
 import { createElement, type ReactNode } from 'react';
 import { flushSync } from 'react-dom';
 import { createRoot, type Root } from 'react-dom/client';
-import type { Given, GivenSlots, Mounting } from './component-view.js';
-import { quietly } from './quiet-listeners.js';
+import type { Given, Mounting } from './component-view.js';
+import { busy, quietly } from './quiet-listeners.js';
 
-/** One object for each slot's name, so that React sees that nothing changed. */
-const slotNodes = new Map<string, ReactNode>();
-
-function slotNode(name: string): ReactNode {
-  let node = slotNodes.get(name);
-  if (!node) slotNodes.set(name, (node = createElement('slot', name === 'default' ? null : { name })));
-  return node;
-}
+/** What shows a slot. */
+export const slot = (name: string | undefined): ReactNode => createElement('slot', { name });
 
 /** What is to be drawn, in one go: React cannot be asked for it in the middle of a page's own React. */
-const waiting = new Set<() => void>();
+const waiting = new Map<Root, ReactNode>();
 
 function drawWaiting(): void {
-  const all = [...waiting];
-  waiting.clear();
-  if (all.length > 0) flushSync(() => all.forEach((draw) => draw()));
+  flushSync(() => {
+    waiting.forEach((node, container) => container.render(node));
+    waiting.clear();
+  });
 }
 
 /** Mounts components of React. */
-export const mount: Mounting = (Component, { root, wiring, fail }, given, slots) => {
+export const mount: Mounting = (Component, { root, wiring, fail }, given) => {
   let handle: object | null = null;
   const ref = (next: object | null): void => {
     handle = next;
   };
-  let container!: Root;
-  const listeners = quietly(root, () => {
-    // What an error boundary of the component catches is the component's own affair.
-    container = createRoot(root, { onUncaughtError: fail } as Parameters<typeof createRoot>[1]);
-  });
-  let props: Given;
-  const draw = (): void => container.render(createElement(Component, props));
-  const update = (given: Given, slots: GivenSlots): void => {
-    props = wiring.called ? { ...given, ref } : given;
-    for (const name in slots) props[name] = slotNode(slots[name]!);
-    waiting.delete(draw);
+  const moved = quietly(root);
+  // What an error boundary of the component catches is the component's own affair.
+  const container = createRoot(root, { onUncaughtError: fail } as Parameters<typeof createRoot>[1]);
+  // Whoever else listens to the root does so as everywhere.
+  delete (root as Partial<typeof root>).addEventListener;
+  moved();
+  const update = (given: Given): void => {
+    const node = createElement(Component, wiring.called ? { ...given, ref } : given);
+    waiting.delete(container);
     // What is typed must be there before React looks at its control again, at the end of the event.
-    if (listeners.busy) return draw();
-    if (waiting.size === 0) queueMicrotask(drawWaiting);
-    waiting.add(draw);
+    if (busy) return container.render(node);
+    if (!waiting.size) queueMicrotask(drawWaiting);
+    waiting.set(container, node);
   };
-  update(given, slots);
+  update(given);
   return {
     update,
     get busy() {
-      return listeners.busy > 0;
+      return busy > 0;
     },
     handle(needed) {
       // In the middle of a page's own React nothing can be drawn; then the first drawing is not far.
-      if (waiting.has(draw) && (needed || handle)) drawWaiting();
+      if (waiting.has(container) && (needed || handle)) drawWaiting();
       return handle;
     },
     act: flushSync,
-    moved: listeners.moved,
+    moved,
     unmount() {
-      waiting.delete(draw);
+      waiting.delete(container);
       container.unmount();
     },
   };

@@ -1,29 +1,31 @@
 import { batch, createComponent, createSignal, ErrorBoundary } from 'solid-js';
 import { clearDelegatedEvents, DelegatedEvents, delegateEvents, render } from 'solid-js/web';
-import type { Given, GivenSlots, Mounting } from './component-view.js';
+import type { Given, Mounting } from './component-view.js';
 import { isSeen } from './is-seen.js';
 
-function slotElement(name: string): HTMLSlotElement {
+/** Makes what shows a slot. */
+export const slot = (name: string | undefined) => (): HTMLSlotElement => {
   const slot = document.createElement('slot');
-  if (name !== 'default') slot.name = name;
+  if (name) slot.name = name;
   return slot;
-}
+};
 
 /** Mounts components of Solid. */
-export const mount: Mounting = (Component, { root, wiring, fail }, given, slots) => {
-  const { slots: all = {}, called } = wiring;
+export const mount: Mounting = (Component, { root, wiring, fail }, given) => {
   let handle: object | undefined;
   let heal: (() => void) | undefined;
-  const props: Given = called ? { ref: (next: object) => (handle = next) } : {};
-  const setters: Record<string, (given: Given, slots: GivenSlots) => void> = {};
-  for (const name in { ...given, ...all }) {
-    const isSlot = name in all;
-    const [value, setValue] = createSignal((isSlot ? slots : given)[name]);
+  const props: Given = wiring.called ? { ref: (next: object) => (handle = next) } : {};
+  const setters: Record<string, (given: Given) => void> = {};
+  for (const name in given) {
+    const [value, setValue] = createSignal(given[name]);
     // A function would be taken for one that works out the next value.
-    setters[name] = (given, slots) => setValue(() => (isSlot ? slots : given)[name]);
-    // Each place where the content is read gets a slot of its own.
-    const get = (): unknown => (isSlot && value() ? slotElement(value() as string) : value());
-    Object.defineProperty(props, name, { enumerable: true, get });
+    setters[name] = (given) => setValue(() => given[name]);
+    const isSlot = name[0] === '#';
+    Object.defineProperty(props, isSlot ? name.slice(1) : name, {
+      enumerable: true,
+      // Each place where the content of a slot is read gets one of its own.
+      get: isSlot ? () => (value() as (() => unknown) | undefined)?.() : value,
+    });
   }
   // What this document is not told of is heard at the root, and nowhere else.
   const moved = (): void =>
@@ -43,9 +45,9 @@ export const mount: Mounting = (Component, { root, wiring, fail }, given, slots)
     root,
   );
   return {
-    update(given: Given, slots: GivenSlots) {
+    update(given: Given) {
       batch(() => {
-        for (const name in setters) setters[name]!(given, slots);
+        for (const name in setters) setters[name]!(given);
       });
       const reset = heal;
       heal = undefined;

@@ -1,35 +1,30 @@
 import { createApp, createVNode, render, type AppContext, type VNode } from 'vue';
-import type { Given, GivenSlots, Mounting } from './component-view.js';
+import type { Given, Mounting } from './component-view.js';
 
-const slotFunctions = new Map<string, () => VNode>();
-
-/** The content of a slot as Vue takes it. */
-function slotFunction(name: string): () => VNode {
-  let made = slotFunctions.get(name);
-  if (!made)
-    slotFunctions.set(name, (made = () => createVNode('slot', name === 'default' ? null : { name })));
-  return made;
-}
+/** What shows a slot. */
+export const slot = (name: string | undefined) => (): VNode => createVNode('slot', { name });
 
 /** Ids that components make for themselves begin with a number for each element. */
 let elements = 0;
 
 /** Mounts components of Vue. */
-export const mount: Mounting = (Component, { root, fail }, given, slots) => {
+export const mount: Mounting = (Component, { root, fail }, given) => {
   const app = createApp(Component);
   app.config.errorHandler = fail;
   app.config.idPrefix = `v${elements++}`;
   const context = (app as unknown as { _context: AppContext })._context;
   let node: VNode;
-  const update = (given: Given, slots: GivenSlots): void => {
-    const content = Object.fromEntries(
-      Object.entries(slots).map(([name, slot]) => [name, slotFunction(slot)]),
-    );
-    node = createVNode(Component, given, { ...content, $stable: false });
+  const update = (given: Given): void => {
+    const properties: Given = {};
+    const slots: Given = { $stable: false };
+    for (const name in given)
+      if (name[0] === '#') slots[name.slice(1)] = given[name];
+      else properties[name] = given[name];
+    node = createVNode(Component, properties, slots);
     node.appContext = context;
     render(node, root);
   };
-  update(given, slots);
+  update(given);
   return {
     update,
     handle: () => node.component?.exposed ?? (node.component?.proxy as object | null),

@@ -1,20 +1,21 @@
-import type { Prepared } from './component-view.js';
+import type { Sender } from './inside.js';
 
 /**
- * What is done with a callback's arguments: a property takes the first one, before listeners hear of it and until somebody
+ * Sends an event with a callback's arguments: a property takes the first one, before listeners hear of it and until somebody
  * cancels the event; they are members of the detail, by these names.
  */
 export function sending(
+  type: string,
   sets: string | undefined,
   members?: readonly string[],
-): (host: HTMLElement, values: readonly unknown[]) => Prepared {
-  return (host, values) => {
-    const properties = host as unknown as Record<string, unknown>;
+): (inside: Sender, values: readonly unknown[]) => boolean {
+  return (inside, values) => {
+    const properties = inside.host as unknown as Record<string, unknown>;
     const before = sets && properties[sets];
     if (sets) properties[sets] = values[0];
-    return {
-      detail: members ? Object.fromEntries(members.map((name, place) => [name, values[place]])) : values[0],
-      undo: sets === undefined ? undefined : () => (properties[sets] = before),
-    };
+    const detail = members ? Object.fromEntries(members.map((name, at) => [name, values[at]])) : values[0];
+    const goesOn = inside.emit(type, detail);
+    if (sets && !goesOn) properties[sets] = before;
+    return goesOn;
   };
 }

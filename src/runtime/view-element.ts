@@ -25,16 +25,12 @@ export let mark: (element: ViewElement, bits: number) => boolean;
 export let catchUp: (element: ViewElement) => void;
 /** Where an element is drawn: its shadow root, closed or not, or the element itself. */
 export let rootOf: (element: ViewElement) => ShadowRoot | ViewElement;
-/** Writes a reflected property to its attribute; null removes it. */
-export let reflect: (element: ViewElement, attribute: string, text: string | null) => void;
 /** Takes over values that were set as plain properties before the element was defined. */
 export let takeOver: (element: ViewElement, names: readonly string[]) => void;
 /** Ends what a connection began; elements that begin nothing are spared the callback. */
 export let endConnection: (element: ViewElement) => void;
 /** The object that an element's own code works with. */
 export let insideOf: (element: ViewElement) => InnerSide;
-/** What an element does as its platform's own controls do: forms, states, roles. */
-export let internalsOf: (element: ViewElement) => ElementInternals;
 /** The number of the drawing that goes on now; 0 between drawings. */
 export let drawing = 0;
 
@@ -42,6 +38,13 @@ let drawings = 0;
 
 /** The element whose attribute is being read into its property: that write is not reflected back. */
 let reading: ViewElement | undefined;
+
+/** Writes a reflected property to its attribute; null removes it. */
+export function reflect(element: ViewElement, attribute: string, text: string | null): void {
+  if (element === reading) return;
+  if (text === null) element.removeAttribute(attribute);
+  else element.setAttribute(attribute, text);
+}
 
 /** Gives an element's root its style sheets in another document; undefined where no element has style. */
 let follow: ((root: ShadowRoot | ViewElement, sheets: readonly CSSStyleSheet[]) => void) | undefined;
@@ -55,8 +58,12 @@ const OPEN: ShadowRootInit = { mode: 'open' };
 
 /** Elements that changed since the last pass. */
 const waiting: ViewElement[] = [];
+
 /** One pass over all elements that changed; an error in one leaves the others working. */
-let updateAll: () => void;
+function updateAll(): void {
+  for (let place = 0; place < waiting.length; place++) catchUp(waiting[place]!);
+  waiting.length = 0;
+}
 
 /** An element as its properties by name, which only the built classes know. */
 type Properties = Record<string, unknown>;
@@ -72,7 +79,6 @@ export class ViewElement extends Base {
   #view: Shown | undefined;
   #changed = 0;
   #leave: unknown;
-  #internals: ElementInternals | undefined;
   /** Attributes that came before a property which was set before definition, and so count less. */
   #outdated: Set<string> | undefined;
 
@@ -85,12 +91,6 @@ export class ViewElement extends Base {
     };
 
     rootOf = (element) => element.#root;
-
-    reflect = (element, attribute, text) => {
-      if (element === reading) return;
-      if (text === null) element.removeAttribute(attribute);
-      else element.setAttribute(attribute, text);
-    };
 
     takeOver = (element, names) => {
       const early = names.filter((name) => Object.hasOwn(element, name));
@@ -122,11 +122,6 @@ export class ViewElement extends Base {
       }
     };
 
-    updateAll = () => {
-      for (let place = 0; place < waiting.length; place++) catchUp(waiting[place]!);
-      waiting.length = 0;
-    };
-
     endConnection = (element) => {
       element.#inside?.release?.();
       const end = element.#leave;
@@ -135,8 +130,6 @@ export class ViewElement extends Base {
     };
 
     insideOf = (element) => (element.#inside ??= new element.#setup.Inside(element));
-
-    internalsOf = (element) => (element.#internals ??= element.attachInternals());
   }
 
   constructor(setup: Setup) {

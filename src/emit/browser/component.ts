@@ -1,14 +1,15 @@
 import { componentCallback, componentProperty, componentSlot } from '../../contract/component-names.js';
 import type { ComponentImplementation } from '../../contract/implementation.js';
 import { relayedEvents } from '../../contract/passed.js';
-import type { ElementEvent } from '../../contract/model.js';
+import type { ElementEvent, Property } from '../../contract/model.js';
 import {
-  array,
+  arrow,
   call,
   data,
   expression,
   identifier,
   literal,
+  member,
   object,
   property,
   statements,
@@ -37,39 +38,41 @@ export function componentCode(
   const { properties, slots, methods, passthrough } = contract;
   if (passthrough) runtime.add('watchControl');
   runtime.add('componentView').add('keepMounted');
-  if (slots.length > 0) runtime.add('filledSlots');
+  if (slots.length > 0) runtime.add('shownSlots');
   if (methods.length > 0) runtime.add('callWaiting');
   const given = properties
     .filter((one) => one.trait === undefined)
-    .map((one) => {
-      const taken = componentProperty(one);
-      return property(taken.name, data(`${taken.opposite ? '!' : ''}${one.name}`));
-    });
-  const needed = properties.filter(
-    ({ required, attribute, trait }) => required && attribute === undefined && trait === undefined,
-  );
+    .map((one) => ({ own: member('host', one.name), ...componentProperty(one), one }));
+  const needed = properties
+    .filter(({ required, attribute, trait }) => required && attribute === undefined && trait === undefined)
+    .map(({ name }) => expression`${member('host', name)} !== undefined`)
+    .reduce<TreeNode | undefined>(
+      (before, next) => (before ? expression`${before} && ${next}` : next),
+      undefined,
+    );
   const events = calledEvents(contract.events, traits).map(
     (event) => [componentCallback(event, contract, component), sentAs(event, emission)] as const,
   );
   const sent = events.flatMap(([name, value]) => (name.startsWith(WRITTEN) ? [] : [property(name, value)]));
-  const written = events.flatMap(([name, value]) =>
-    name.startsWith(WRITTEN) ? [property(name.slice(WRITTEN.length), value)] : [],
-  );
-  const content = slots.map((slot) => property(componentSlot(slot, component), data(slot.name)));
+  const written = component.framework === 'svelte' ? writtenCode(given, events) : [];
+  const mark = APART.has(component.framework) ? '#' : '';
+  const content = slots.map((slot) => property(mark + componentSlot(slot, component), literal(slot.name)));
+  const values = [
+    // A component that passes on what it is given gives its control this name.
+    ...(passthrough ? [property('part', literal(passthrough.to))] : []),
+    ...given.map(({ name, opposite, own }) => property(name, opposite ? expression`!${own}` : own)),
+  ];
   const wiring = [
-    ...(given.length > 0 ? [property('properties', object(given))] : []),
-    ...(needed.length > 0 ? [property('needs', data(needed.map((one) => componentProperty(one).name)))] : []),
+    ...(values.length > 0 ? [property('given', arrow([identifier('host')], object(values)))] : []),
+    ...(needed ? [property('ready', arrow([identifier('host')], needed))] : []),
     ...(sent.length > 0 ? [property('events', object(sent))] : []),
     ...(written.length > 0 ? [property('writes', object(written))] : []),
     ...(content.length > 0
-      ? [property('slots', object(content)), property('filled', identifier('filledSlots'))]
+      ? [property('slots', call('shownSlots', [object(content), identifier('slot')]))]
       : []),
     ...(methods.length > 0 ? [property('called', identifier('callWaiting'))] : []),
     ...(passthrough
-      ? [
-          property('part', literal(passthrough.to)),
-          property('watch', call('watchControl', [literal(passthrough.to), data(relayedEvents(contract))])),
-        ]
+      ? [property('watch', call('watchControl', [literal(passthrough.to), data(relayedEvents(contract))]))]
       : []),
     ...(effects.length > 0 ? [property('effects', effectsCode(effects, emission))] : []),
   ];
@@ -91,15 +94,46 @@ export function calledEvents(
   );
 }
 
+/** Frameworks that take content otherwise than as a property's value; it is marked for them. */
+const APART: ReadonlySet<string> = new Set(['vue', 'solid']);
+
 /** Begins the name of what stands behind an event for a property that the component writes itself. */
 const WRITTEN = 'bind:';
 
-/** The event's type, and what is done with the arguments beside passing on the first one. */
+/**
+ * What follows a component's writing of its own properties, by their names: an event that tells of it, or a property of the
+ * element that is called otherwise. Without either, the element's property of the same name is set.
+ */
+function writtenCode(
+  given: readonly { name: string; opposite: boolean; own: TreeNode; one: Property }[],
+  events: readonly (readonly [name: string, value: TreeNode])[],
+): TreeNode[] {
+  const told = new Map(
+    events.flatMap(([name, sent]) => (name.startsWith(WRITTEN) ? [[name.slice(WRITTEN.length), sent]] : [])),
+  );
+  const called = given.filter(({ name, one }) => name !== one.name && !told.has(name));
+  return [
+    ...[...told].map(([name, sent]) =>
+      property(name, expression`(host, value, send) => send(${sent}, [value])`),
+    ),
+    ...called.map(({ name, opposite, own }) =>
+      property(
+        name,
+        expression`(host, value) => { ${own} = ${opposite ? expression`!value` : identifier('value')}; }`,
+      ),
+    ),
+  ];
+}
+
+/** The event's type, or what sends it with more than the first argument. */
 function sentAs({ name, sets, arguments: names }: ElementEvent, { runtime }: Emission): TreeNode {
-  if (sets === undefined && !names) return data([name]);
+  if (sets === undefined && !names) return literal(name);
   runtime.add('sending');
-  const values = [sets === undefined ? expression`undefined` : literal(sets), names && data(names)];
-  return array([literal(name), call('sending', values)]);
+  return call('sending', [
+    literal(name),
+    sets === undefined ? undefined : literal(sets),
+    names && data(names),
+  ]);
 }
 
 function effectsCode(effects: readonly Effect[], emission: Emission): TreeNode {

@@ -171,6 +171,7 @@ class ElementEmitter {
   /** What the module imports, once it is known what it needs. */
   imports({ runtime, passing, behavior, styles, trait, component, mount }: Addresses): TreeNode[] {
     const { source, emission } = this;
+    const hasSlots = source.contract.slots.length > 0;
     const needed = [...emission.runtime].sort();
     const from = (names: readonly string[], address: string): TreeNode[] =>
       names.length > 0 ? [importOf(names, address, true)] : [];
@@ -184,7 +185,10 @@ class ElementEmitter {
         passing,
       ),
       ...(this.#component
-        ? [importOf(['mount'], mount(this.#component.framework)), importOf(['component'], component)]
+        ? [
+            importOf(hasSlots ? ['mount', 'slot'] : ['mount'], mount(this.#component.framework)),
+            importOf(['component'], component),
+          ]
         : []),
       ...(source.behavior ? [importOf(['* as behavior'], behavior)] : []),
       ...(styles && source.contract.encapsulation !== 'none' ? [importOf(['styles'], styles)] : []),

@@ -25,7 +25,7 @@ export const OWN = [
   ...'remember renamed repeat result setAddress setAttribute setForeign setFormValue setLinked setState'.split(
     ' ',
   ),
-  ...'callHandle callWaiting component componentInside componentView watchControl keepMounted mount'.split(
+  ...'callHandle callWaiting component componentInside componentView watchControl keepMounted mount shownSlots slot'.split(
     ' ',
   ),
   ...'setValidity stampItems styleSheet submitState takeOver template together watchSlots watchTemplates writeStyle'.split(
