@@ -1,5 +1,5 @@
 import type { ComponentView } from './component-view.js';
-import type { Sender } from './inside.js';
+import { VIEW, type Sender } from './inside.js';
 import { insideOf, type ViewElement } from './view-element.js';
 
 /** Calls that came before there was a component. */
@@ -33,7 +33,7 @@ export function callHandle(
   gives = false,
 ): unknown {
   const inside = insideOf(host) as Sender;
-  const view = inside.view as ComponentView | undefined;
+  const view = inside[VIEW] as ComponentView | undefined;
   const mounted = view?.mounted;
   const handle = mounted?.handle(gives) as
     Record<string, (...values: readonly unknown[]) => unknown> | undefined;

@@ -1,4 +1,4 @@
-import { Sender, type Inside } from './inside.js';
+import { Sender, VIEW, type Inside } from './inside.js';
 import { rootOf, type ViewElement } from './view-element.js';
 import type { Shown } from './view.js';
 
@@ -88,7 +88,7 @@ export function componentView(
 
     constructor(inside: Sender) {
       this.inside = inside;
-      inside.view = this;
+      inside[VIEW] = this;
       wiring.watch?.(inside as Inside);
       const events = wiring.events!;
       // There is nothing to go through where there are no events.
@@ -156,7 +156,7 @@ export function componentInside(events?: Record<string, EventInit>): new (host: 
 
 /** Runs at each connection; what comes back ends what has left and is not back within the same task. */
 export function keepMounted(inside: Sender): () => void {
-  const view = inside.view as ComponentView;
+  const view = inside[VIEW] as ComponentView;
   if (view.mounted) view.mounted.moved?.();
   else view.update(0);
   return () => queueMicrotask(() => view.leave());

@@ -1,4 +1,4 @@
-import { internalsOf } from './internals.js';
+import { internalsOf } from './inside.js';
 import { catchUp, type ViewElement } from './view-element.js';
 
 const READ = ['form', 'labels', 'validity', 'validationMessage', 'willValidate'] as const;

@@ -1,14 +1,16 @@
-import { internalsOf } from './internals.js';
-import { mark, rootOf, type ViewElement } from './view-element.js';
+import { insideOf, mark, rootOf, type ViewElement } from './view-element.js';
 
 /** The state of elements that remember nothing. */
 const NO_STATE = /* @__PURE__ */ Object.freeze({});
 
+/** Where the inside of an element that shows a component has what shows it. */
+export const VIEW = Symbol();
+
 /** What sends an element's events, where nothing of the element is written by hand. */
 export class Sender {
   readonly host: ViewElement;
-  /** What shows a component, for an element that shows one. */
-  declare view?: object;
+  /** What shows a component, for an element that shows one. Its properties have names, which this is none of. */
+  declare [VIEW]?: object;
 
   constructor(host: ViewElement) {
     this.host = host;
@@ -25,8 +27,10 @@ export class Sender {
 
 /** What an element's own code works with: its host, state, events and listeners. */
 export class Inside extends Sender {
-  state: object = NO_STATE;
+  /** On the prototype where an element remembers nothing. */
+  declare state: object;
   #connection: AbortController | undefined;
+  #internals: ElementInternals | undefined;
 
   /**
    * Listens until the element leaves its document, or until the function that comes back is called,
@@ -58,9 +62,15 @@ export class Inside extends Sender {
     return found;
   }
 
+  /** What an element does as its platform's own controls do: forms, states, roles. */
   get internals(): ElementInternals {
-    return internalsOf(this.host);
+    return (this.#internals ??= this.host.attachInternals());
   }
+}
+
+/** The internals of an element with an inside of its own. */
+export function internalsOf(host: ViewElement): ElementInternals {
+  return (insideOf(host) as Inside).internals;
 }
 
 export interface InsideClass {
@@ -85,6 +95,7 @@ export function insideClass(
       if (initial) this.state = new State(host, initial());
     }
   };
+  if (!initial) Made.prototype.state = NO_STATE;
   for (const name of properties) {
     Object.defineProperty(Made.prototype, name, {
       get(this: Inside) {

@@ -264,6 +264,11 @@ export function arrow(parameters: readonly TreeNode[], body: TreeNode | readonly
   });
 }
 
+/** `left = right`. */
+export function assign(left: TreeNode, right: TreeNode): TreeNode {
+  return made('AssignmentExpression', { operator: '=', left, right });
+}
+
 export function block(body: readonly TreeNode[]): TreeNode {
   return made('BlockStatement', { body });
 }

@@ -1,9 +1,9 @@
-import { call, expression, identifier, literal, member, statements } from '../../syntax/build.js';
-import { made, type TreeNode } from '../../syntax/tree.js';
+import { assign, call, expression, identifier, literal, member, statements } from '../../syntax/build.js';
+import type { TreeNode } from '../../syntax/tree.js';
 import { authorExpression } from '../author-code.js';
 import type { Emission } from './emission.js';
 import type { BlockLayout, BoundNode } from './layout.js';
-import { classCode, isNumber, valueCode } from './value.js';
+import { classCode, isNumber, valueCode, type ValueCode } from './value.js';
 
 /** The statements that let one binding follow; `node` is where its node is, `dirty` gives what changed of what a list reads. */
 export function bindingStatements(
@@ -15,11 +15,11 @@ export function bindingStatements(
   const { runtime, author } = emission;
   switch (binding.kind) {
     case 'text': {
-      const { code, isText } = valueCode(binding.source.parts, emission);
+      const text = valueCode(binding.source.parts, emission);
       // The page turns a number into text by itself.
-      const isPlain = isText || isNumber(binding.source.parts, emission);
+      const isPlain = text.isText || isNumber(binding.source.parts, emission);
       if (!isPlain) runtime.add('text');
-      return compared(`${binding.node.name}Was`, code, (value) =>
+      return compared(keptField(binding)!, text, (value) =>
         assign(member(node, 'data'), isPlain ? value : call('text', [value])),
       );
     }
@@ -47,6 +47,12 @@ export function bindingStatements(
   }
 }
 
+/** The field in which a block keeps what it showed last; undefined for what is asked of the node itself. */
+export function keptField(binding: BoundNode): string | undefined {
+  if (binding.kind === 'text') return `${binding.node.name}Was`;
+  return binding.kind === 'attribute' && binding.source.kind === 'live' ? undefined : binding.field;
+}
+
 /** `this.field = choose(node, this.field, …);` */
 function shown(helper: string, field: string, node: TreeNode, rest: readonly TreeNode[]): TreeNode[] {
   const own = expression`this.${field}`;
@@ -63,8 +69,7 @@ function attributeStatements(
   /** What a helper of the runtime writes. */
   const written = (helper: string): TreeNode[] => {
     runtime.add(helper);
-    const { code } = valueCode(parts, emission);
-    return compared(field, code, (value) => call(helper, [node, literal(name), value]));
+    return compared(field, valueCode(parts, emission), (value) => call(helper, [node, literal(name), value]));
   };
   const isLinked = element.namespace !== 'html' && /^(?:xlink|xml):/.test(name);
   switch (source.kind) {
@@ -81,14 +86,14 @@ function attributeStatements(
           : expression`${node}.setAttribute('class', ${value})`,
       );
     case 'style': {
-      const { code, isText } = valueCode(parts, emission);
-      if (!isText) runtime.add('writeStyle');
-      return compared(field, code, (value) =>
-        isText ? assign(expression`${node}.style.cssText`, value) : call('writeStyle', [node, value]),
+      const style = valueCode(parts, emission);
+      if (!style.isText) runtime.add('writeStyle');
+      return compared(field, style, (value) =>
+        style.isText ? assign(expression`${node}.style.cssText`, value) : call('writeStyle', [node, value]),
       );
     }
     case 'property':
-      return compared(field, valueCode(parts, emission).code, (value) => assign(member(node, name), value));
+      return compared(field, valueCode(parts, emission), (value) => assign(member(node, name), value));
     case 'live': {
       const { code, isText } = valueCode(parts, emission);
       if (name !== 'value') return statements`${member(node, name)} = Boolean(${code});`;
@@ -100,15 +105,16 @@ function attributeStatements(
   }
 }
 
-/** Writes a value where it is another one than before. */
-function compared(field: string, value: TreeNode, write: (value: TreeNode) => TreeNode): TreeNode[] {
+/** Writes a value where it is another one than before; of a text that follows from one value, that value is kept. */
+function compared(
+  field: string,
+  { code, from }: ValueCode,
+  write: (value: TreeNode) => TreeNode,
+): TreeNode[] {
   const was = expression`this.${field}`;
-  return statements`const value = ${value};
-    if (value !== ${was}) ${write(expression`${was} = value`)};`;
-}
-
-function assign(left: TreeNode, right: TreeNode): TreeNode {
-  return made('AssignmentExpression', { operator: '=', left, right });
+  const kept = expression`${was} = value`;
+  return statements`const value = ${from?.value ?? code};
+    if (value !== ${was}) ${write(from ? from.text(kept) : kept)};`;
 }
 
 /** The constant that gives the kind of a block with a dynamic name. */

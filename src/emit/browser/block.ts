@@ -1,5 +1,6 @@
 import {
   array,
+  assign,
   block as blockOf,
   call,
   expression,
@@ -16,7 +17,7 @@ import type { TreeNode } from '../../syntax/tree.js';
 import type { LoopVariable, Meaning, ReadKeys, Resolved } from '../../view/resolve.js';
 import type { Effect } from '../../view/effects.js';
 import { authorExpression, authorStatements, localName } from '../author-code.js';
-import { bindingStatements, kindsOf } from './binding.js';
+import { bindingStatements, keptField, kindsOf } from './binding.js';
 import { effectStatement } from './effect.js';
 import type { Emission } from './emission.js';
 import { findNodes, nodePlace } from './find-nodes.js';
@@ -103,7 +104,7 @@ class BlockEmitter {
     lines.push(...statements`this.root = copy(${template});`);
     if (!single && !this.#isRoot)
       lines.push(...statements`this.first = this.root.firstChild; this.last = this.root.lastChild;`);
-    lines.push(...findNodes(layout));
+    lines.push(...findNodes(layout), ...this.#unset());
     const listened = new Set<string>();
     for (const { node, type } of listeners) {
       const once = `${node.path.join()} ${type}`;
@@ -118,6 +119,17 @@ class BlockEmitter {
     const own = each ? ['outer', 'item', ...(each.index ? ['index'] : [])] : ['outer'];
     const parameters = this.#isRoot ? ['inside'] : own;
     return members`constructor(${parameters.map(identifier)}) { ${lines} }`;
+  }
+
+  /** All fields are there from the start: what a browser compiles for the first drawing fits those that follow. */
+  #unset(): TreeNode[] {
+    const fields = this.layout.bindings.map(keptField).filter((field) => field !== undefined);
+    if (fields.length === 0) return [];
+    const chain = fields.reduceRight<TreeNode>(
+      (value, field) => assign(member(identifier('this'), field), value),
+      identifier('undefined'),
+    );
+    return statements`${chain};`;
   }
 
   #update(): TreeNode[] {

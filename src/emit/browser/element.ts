@@ -322,7 +322,11 @@ class ElementEmitter {
     });
     // What nobody else looks into needs to send events, and no more.
     const { traits, tree } = this.source;
-    const isAlone = traits.length + tree.effects.length === 0 && !contract.passthrough && !contract.form;
+    const isAlone =
+      traits.length + tree.effects.length === 0 &&
+      !contract.passthrough &&
+      !contract.form &&
+      contract.encapsulation !== 'closed';
     if (this.#component && isAlone) {
       this.emission.runtime.delete('insideClass');
       this.emission.runtime.add('componentInside');

@@ -5,11 +5,36 @@ import type { BlockLayout, NodeRef } from './layout.js';
 /** Where the code of a block has a node: a field, its root, or a constant of the constructor. */
 export function nodePlace(node: NodeRef, layout: BlockLayout): TreeNode {
   if (isRoot(node, layout)) return member(identifier('this'), 'root');
+  if (isAtHand(node, layout)) return member(member(identifier('this'), 'root'), 'firstChild');
   return isPassing(node, layout) ? identifier(`${node.name}Node`) : member(identifier('this'), node.name);
 }
 
 function isRoot({ path }: NodeRef, { single }: BlockLayout): boolean {
   return single && path.length === 1;
+}
+
+/**
+ * True for the text that a repeated block's root begins with, where nobody else has a hand in the root: it is looked up when it
+ * changes, so that every row of a list keeps one object less alive.
+ */
+function isAtHand(
+  node: NodeRef,
+  { each, single, source, bindings, listeners, controls }: BlockLayout,
+): boolean {
+  const [root] = source.nodes;
+  if (!each || !single || root?.kind !== 'element' || root.dynamic) return false;
+  // Custom elements move what they are given; what is a part can be reached by an element's own code.
+  if (root.name.includes('-') || root.part !== undefined) return false;
+  const [binding, ...more] = bindings.filter((one) => one.node === node);
+  const { path } = node;
+  return (
+    path.length === 2 &&
+    path[1] === 0 &&
+    binding?.kind === 'text' &&
+    more.length === 0 &&
+    !controls.includes(node) &&
+    listeners.every((listener) => listener.node !== node)
+  );
 }
 
 /** True for a node that only the constructor needs: it is listened to, and nothing else there could be meant. */
@@ -64,7 +89,8 @@ class NodeFinder {
       const place = nodePlace(ref, this.layout);
       this.#places.set(key, place);
       if (place.type === 'Identifier') this.#lines.push(...statements`const ${place} = ${walk};`);
-      else if (!isRoot(ref, this.layout)) this.#lines.push(...statements`${place} = ${walk};`);
+      else if (!isRoot(ref, this.layout) && !isAtHand(ref, this.layout))
+        this.#lines.push(...statements`${place} = ${walk};`);
       return place;
     }
     if (this.#below.get(key)! < 2 || (this.layout.single && path.length === 1)) return walk;

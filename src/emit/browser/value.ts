@@ -10,6 +10,8 @@ import type { Emission } from './emission.js';
 export interface ValueCode {
   code: TreeNode;
   isText: boolean;
+  /** Where the text follows from one simple value alone: that value, and the text for it. */
+  from?: { value: TreeNode; text: (value: TreeNode) => TreeNode } | undefined;
 }
 
 /** A value in parts of text and expressions as code. */
@@ -22,6 +24,15 @@ export function valueCode(parts: readonly ValuePart[], emission: Emission): Valu
       isText: isNeverAbsent(property) && property!.kind === 'string',
     };
   }
+  const values = parts.filter((part) => typeof part === 'object');
+  const from =
+    values.length === 1 && isNeverAbsent(propertyOf(values[0]!, emission))
+      ? {
+          value: authorExpression(values[0]!, emission.author),
+          text: (value: TreeNode) =>
+            templateLiteral(parts.map((part) => (typeof part === 'string' ? part : value))),
+        }
+      : undefined;
   const pieces = parts.map((part) => {
     if (typeof part === 'string') return part;
     const code = authorExpression(part, emission.author);
@@ -30,23 +41,23 @@ export function valueCode(parts: readonly ValuePart[], emission: Emission): Valu
     emission.runtime.add('text');
     return call('text', [code]);
   });
-  return { code: templateLiteral(pieces), isText: true };
+  return { code: templateLiteral(pieces), isText: true, from };
 }
 
 /** The value of a class attribute as code that gives a string. */
-export function classCode(parts: readonly ValuePart[], emission: Emission): TreeNode {
+export function classCode(parts: readonly ValuePart[], emission: Emission): ValueCode {
   const isSimple = parts.every((part) => {
     if (typeof part === 'string') return true;
     const property = propertyOf(part, emission);
     return isNeverAbsent(property) && property!.kind === 'enum';
   });
-  if (isSimple) return valueCode(parts, emission).code;
+  if (isSimple) return valueCode(parts, emission);
   emission.runtime.add('classNames');
   const list = parts.flatMap((part) => {
     if (typeof part === 'object') return [authorExpression(part, emission.author)];
     return part.trim() ? [literal(part.trim())] : [];
   });
-  return call('classNames', [list.length === 1 ? list[0] : array(list)]);
+  return { code: call('classNames', [list.length === 1 ? list[0] : array(list)]), isText: true };
 }
 
 /** True if a value is the name of a property that always is a number. */
