@@ -19,8 +19,8 @@ export interface Mounted {
   handle(needed: boolean): object | null | undefined;
   /** Calls something that may change the component's state, so that it shows at once. */
   act?<Result>(work: () => Result): Result;
-  /** True while an event inside is handled, and what is drawn must be drawn at once. */
-  readonly busy?: boolean;
+  /** How many events inside are handled now; meanwhile, what is drawn must be drawn at once. */
+  readonly busy?: number;
   /** The element is connected again, perhaps in another place. */
   moved?(): unknown;
   unmount(): void;
@@ -116,8 +116,11 @@ export function componentView(
       this.#given = given;
       try {
         if (!this.mounted) {
-          const place: Place = { root: rootOf(host), host, wiring, send: this.#send, fail: this.fail };
-          this.mounted = mount(Component as never, place, given);
+          this.mounted = mount(
+            Component as never,
+            { root: rootOf(host), host, wiring, send: this.#send, fail: this.fail },
+            given,
+          );
           wiring.called?.(this);
         } else if (Object.keys(given).some((name) => !Object.is(before[name], given[name])))
           this.mounted.update(given);

@@ -1,5 +1,5 @@
 /** Registers an element; a tag that is taken already stays as it is, which development builds warn of. Without a document nothing happens. */
 export function define(tag: string, Class: CustomElementConstructor): void {
   const { customElements: registry } = globalThis;
-  if (registry && !registry.get(tag)) registry.define(tag, Class);
+  if (!registry?.get(tag)) registry?.define(tag, Class);
 }

@@ -41,7 +41,7 @@ export const mount: Mounting = (Component, { root, wiring, fail }, given) => {
   return {
     update,
     get busy() {
-      return busy > 0;
+      return busy;
     },
     handle(needed) {
       // In the middle of a page's own React nothing can be drawn; then the first drawing is not far.

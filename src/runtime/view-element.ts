@@ -36,6 +36,12 @@ export let drawing = 0;
 
 let drawings = 0;
 
+/** Of elements that had properties before they were defined: attributes that were there as well, and so count less. */
+const outdated = new WeakMap<ViewElement, Set<string>>();
+
+/** Where a view has what ends the connection of its element, if something does. */
+const END = Symbol();
+
 /** The element whose attribute is being read into its property: that write is not reflected back. */
 let reading: ViewElement | undefined;
 
@@ -59,6 +65,11 @@ const OPEN: ShadowRootInit = { mode: 'open' };
 /** Elements that changed since the last pass. */
 const waiting: ViewElement[] = [];
 
+/** Lets the view follow what changed; what is worked out meanwhile is worked out once. */
+let draw: (element: ViewElement, changed: number) => void;
+/** The property that an attribute gives. */
+let propertyOf: (element: ViewElement, attribute: string) => string;
+
 /** One pass over all elements that changed; an error in one leaves the others working. */
 function updateAll(): void {
   for (let place = 0; place < waiting.length; place++) catchUp(waiting[place]!);
@@ -76,11 +87,8 @@ export class ViewElement extends Base {
   #setup: Setup;
   #root: ShadowRoot | this = this;
   #inside: InnerSide | undefined;
-  #view: Shown | undefined;
+  #view: (Shown & { [END]?: unknown }) | undefined;
   #changed = 0;
-  #leave: unknown;
-  /** Attributes that came before a property which was set before definition, and so count less. */
-  #outdated: Set<string> | undefined;
 
   static {
     mark = (element, bits) => {
@@ -96,14 +104,12 @@ export class ViewElement extends Base {
       const early = names.filter((name) => Object.hasOwn(element, name));
       if (!early.length) return;
       // Only what was there before its definition has something: it is not under construction, and can be given attributes.
-      element.#outdated = new Set();
-      for (const attribute of element.getAttributeNames())
-        if (early.includes(element.#propertyOf(attribute))) element.#outdated.add(attribute);
+      const late = element.getAttributeNames().filter((name) => early.includes(propertyOf(element, name)));
+      outdated.set(element, new Set(late));
       for (const name of early) {
-        const properties = element as unknown as Properties;
-        const value = properties[name];
-        delete properties[name];
-        properties[name] = value;
+        const value = element[name as never];
+        delete element[name as never];
+        element[name as never] = value;
       }
     };
 
@@ -114,7 +120,7 @@ export class ViewElement extends Base {
         element.#setup.before?.(element.#inside as never);
         const changed = element.#changed;
         element.#changed = 0;
-        element.#draw(changed);
+        draw(element, changed);
         element.#setup.drawn?.(element.#inside as never);
       } catch (error) {
         element.#changed = 0;
@@ -122,10 +128,23 @@ export class ViewElement extends Base {
       }
     };
 
+    draw = (element, changed) => {
+      const outer = drawing;
+      drawing = ++drawings;
+      try {
+        element.#view!.update(changed, element);
+      } finally {
+        drawing = outer;
+      }
+    };
+
+    propertyOf = (element, attribute) =>
+      element.#setup.attributes?.[attribute] ??
+      attribute.replace(/-./g, (dashed) => dashed[1]!.toUpperCase());
+
     endConnection = (element) => {
       element.#inside?.release?.();
-      const end = element.#leave;
-      element.#leave = undefined;
+      const end = element.#view?.[END];
       if (typeof end === 'function') end();
     };
 
@@ -152,7 +171,7 @@ export class ViewElement extends Base {
       this.#setup.begin?.(inside as never);
       this.#view = new this.#setup.View(inside as never);
       try {
-        this.#draw(ALL);
+        draw(this, ALL);
       } finally {
         const { root } = this.#view;
         // Without a shadow root, what a copy of an element brings along is what the first one drew.
@@ -161,18 +180,8 @@ export class ViewElement extends Base {
       }
       this.#setup.drawn?.(inside as never);
     }
-    this.#leave = this.#setup.connected?.(inside as never);
-  }
-
-  /** Lets the view follow what changed; what is worked out meanwhile is worked out once. */
-  #draw(changed: number): void {
-    const outer = drawing;
-    drawing = ++drawings;
-    try {
-      this.#view!.update(changed, this);
-    } finally {
-      drawing = outer;
-    }
+    const { connected } = this.#setup;
+    if (connected) this.#view[END] = connected(inside as never);
   }
 
   /** A style sheet belongs to one document: in another one the element gets a copy (CSSOM, section 6.8). */
@@ -187,8 +196,8 @@ export class ViewElement extends Base {
     namespace?: string | null,
   ): void {
     // An attribute in a namespace is another one.
-    if (namespace || this.#outdated?.delete(attribute)) return;
-    const name = this.#propertyOf(attribute);
+    if (namespace || outdated.get(this)?.delete(attribute)) return;
+    const name = propertyOf(this, attribute);
     const properties = this as unknown as Properties;
     const outer = reading;
     reading = this;
@@ -197,12 +206,5 @@ export class ViewElement extends Base {
     } finally {
       reading = outer;
     }
-  }
-
-  #propertyOf(attribute: string): string {
-    return (
-      this.#setup.attributes?.[attribute] ??
-      attribute.replace(/-(.)/g, (_, letter: string) => letter.toUpperCase())
-    );
   }
 }
