@@ -59,6 +59,14 @@ Object.assign(
     'quay-when',
     '<template when="rows.length > 1"><i>{rows.length}</i></template><template otherwise><b>{rows.length}</b></template>',
   ),
+  {
+    ...list(
+      'quay-handed',
+      '<ul><template for-each="row of rows"><li part="row">{row}</li></template></ul><template for-each="row of rows"><page-wraps>{row}</page-wraps></template><template for-each="row of rows"><i>{row}</i></template>',
+    ),
+    'elements/quay-handed/quay-handed.contract.yaml':
+      'contract: 1\ntag: quay-handed\nproperties: { rows: { type: array, items: {}, default: [] } }\nparts: { row: {} }\n',
+  },
   list('quay-texts', '<p lang="x" xml:lang="{rows.length}">{rows[0]}</p><svg xml:lang="{rows[0]}"></svg>'),
 );
 
@@ -253,6 +261,25 @@ describe('a list and what is beside it', () => {
        return found;`,
     );
     expect(seen).toEqual(wanted);
+  });
+
+  it('follows in rows whose content somebody else moves or adds to', async () => {
+    expect(
+      await built.run(`
+        customElements.define('page-wraps', class extends HTMLElement {
+          connectedCallback() { const around = document.createElement('b'); around.append(...this.childNodes); this.append(around); }
+        });
+        const element = document.createElement('quay-handed');
+        element.rows = ['Rope', 'Salt'];
+        document.body.append(element);
+        const root = element.shadowRoot;
+        for (const row of root.querySelectorAll('[part=row]')) row.prepend('* ');
+        element.rows = ['Tar', 'Oak'];
+        await element.settled;
+        element.remove();
+        return [...root.querySelectorAll('li, page-wraps, i')].map((one) => one.innerHTML);
+      `),
+    ).toEqual(['* Tar', '* Oak', '<b>Tar</b>', '<b>Oak</b>', 'Tar', 'Oak']);
   });
 
   it('keeps what a condition shows as long as it holds', async () => {
