@@ -31,6 +31,14 @@ const FILES: Record<string, string> = {
   return value === 'nothing' ? null : undefined;
 }
 `,
+  'elements/quay-once/quay-once.contract.yaml': 'contract: 1\ntag: quay-once\n',
+  'elements/quay-once/quay-once.html': '<p></p>',
+  'elements/quay-once/quay-once.ts': `export function connected() {
+  globalThis.told.push('begins');
+  if (globalThis.told.length > 2) throw new Error('not twice');
+  return () => globalThis.told.push('ends');
+}
+`,
   'elements/quay-list/quay-list.contract.yaml':
     'contract: 1\ntag: quay-list\nproperties: { rows: { type: array, items: { type: object }, default: [] } }\n',
   'elements/quay-list/quay-list.html':
@@ -425,6 +433,22 @@ describe('a list whose items change places, while one has the focus', () => {
     expect(others).toHaveLength(around);
     if (await built.run<boolean>(`return 'moveBefore' in document.body`))
       expect(await moved(true, after)).toHaveLength(least);
+  });
+});
+
+describe('a connection that goes wrong', () => {
+  it('does not end what ended before', async () => {
+    expect(
+      await built.run(`
+        globalThis.told = [];
+        const hear = (event) => { told.push(event.error.message); event.preventDefault(); };
+        addEventListener('error', hear);
+        const element = document.createElement('quay-once');
+        for (let time = 0; time < 2; time++) { document.body.append(element); element.remove(); }
+        removeEventListener('error', hear);
+        return told;
+      `),
+    ).toEqual(['begins', 'ends', 'begins', 'not twice']);
   });
 });
 

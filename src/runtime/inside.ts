@@ -18,9 +18,9 @@ export class Sender {
 
   /** Dispatches an event of the contract from the host; false if a listener canceled it. */
   emit(type: string, detail?: unknown): boolean {
-    const options = (this.constructor as InsideClass).events?.[type];
+    const { events } = this.constructor as InsideClass;
     return this.host.dispatchEvent(
-      new CustomEvent(type, { bubbles: true, composed: true, ...options, detail }),
+      new CustomEvent(type, { bubbles: true, composed: true, ...events?.[type], detail }),
     );
   }
 }

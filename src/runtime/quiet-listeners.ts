@@ -9,14 +9,14 @@ const asleep = new WeakMap<EventTarget, (() => void)[]>();
 /** Kinds of events: true for those of which the window tells, as it was asked to at their first listener. */
 const told: Record<string, boolean> = {};
 
-/** Events that leave a shadow root: a window can tell that one is coming. */
+/** Events that leave a shadow root: a window can tell that one is coming. In the order that compresses best. */
 const LEAVES =
-  /click|menu|mouse|pointer|touch|key|drag|drop|composition|focus|blur|wheel|input|copy|cut|paste/;
+  /cut|drop|blur|click|input|composition|wheel|drag|copy|menu|mouse|pointer|paste|focus|touch|key/;
 
 /**
- * Lets a framework listen to a root at less cost, and rightly, with all that it adds as long as the root's own `addEventListener` stands. It adds more
- * than a hundred listeners to each root: those of events that leave the root are added when the first such event is on its way.
- * And it looks for its own nodes from the target upwards: what happens in a slot's content happens, for it, at the slot.
+ * Gives a root an `addEventListener` of its own, with which a framework listens at less cost, and rightly. It adds more than a
+ * hundred listeners to each root: those of events that leave the root are added when the first such event is on its way. And it
+ * looks for its own nodes from the target upwards: what happens in a slot's content happens, for it, at the slot.
  *
  * What comes back is to be called when the root may be in another place.
  */

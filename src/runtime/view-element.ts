@@ -144,8 +144,11 @@ export class ViewElement extends Base {
 
     endConnection = (element) => {
       element.#inside?.release?.();
-      const end = element.#view?.[END];
-      if (typeof end === 'function') end();
+      const view = element.#view;
+      const end = view?.[END];
+      if (typeof end !== 'function') return;
+      view![END] = undefined;
+      end();
     };
 
     insideOf = (element) => (element.#inside ??= new element.#setup.Inside(element));
