@@ -11,6 +11,12 @@ export const PAGE_EVENTS = [
   'browsingContext.contextDestroyed',
 ];
 
+/**
+ * What a session is asked for: dialogs are left to the page's own driver, so that each is told of before the page's script goes
+ * on. A browser that closed them as well could be told to close one and hit the next.
+ */
+export const DIALOGS_LEFT = { default: 'ignore', beforeUnload: 'accept' };
+
 /** A tab of a browser that speaks WebDriver BiDi. */
 export class BidiPage extends DrivenPage {
   #opened = '';
@@ -35,7 +41,6 @@ export class BidiPage extends DrivenPage {
         'browsingContext.userPromptOpened',
         own(({ type, message }) => {
           this.shown.push(`${String(type)}: ${String(message)}`);
-          // Where the session's capabilities do not dismiss it.
           connection.send('browsingContext.handleUserPrompt', { context, accept: false }).catch(() => {});
         }),
       ),

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { atEnd } from '../system/at-exit.js';
 import { BidiConnection } from './bidi-connection.js';
-import { BidiPage, PAGE_EVENTS } from './bidi-page.js';
+import { BidiPage, DIALOGS_LEFT, PAGE_EVENTS } from './bidi-page.js';
 import { EngineMissing, type Browser, type Engine, type Page } from './engine.js';
 import { hearText } from '../system/hear-text.js';
 import { endGroup, Guard, killGroup } from './guard.js';
@@ -98,7 +98,7 @@ async function start(executable: string): Promise<Browser> {
     const connection = await BidiConnection.open(`${address}/session`);
     const { capabilities } = (await within(
       connection.send('session.new', {
-        capabilities: { alwaysMatch: { unhandledPromptBehavior: { default: 'dismiss' } } },
+        capabilities: { alwaysMatch: { unhandledPromptBehavior: DIALOGS_LEFT } },
       }),
       PATIENCE,
     )) as { capabilities: { browserVersion: string } };

@@ -1,5 +1,5 @@
 import { BidiConnection } from './bidi-connection.js';
-import { BidiPage, PAGE_EVENTS } from './bidi-page.js';
+import { BidiPage, DIALOGS_LEFT, PAGE_EVENTS } from './bidi-page.js';
 import type { Elsewhere } from './elsewhere.js';
 import { EngineMissing, type Browser, type Engine, type Page } from './engine.js';
 import { PATIENCE, within } from './patience.js';
@@ -28,7 +28,7 @@ export function remoteEngine({ name, title }: Engine, elsewhere: Elsewhere): Eng
       return await ask(address, {
         ...asked,
         webSocketUrl: true,
-        unhandledPromptBehavior: { default: 'dismiss' },
+        unhandledPromptBehavior: DIALOGS_LEFT,
       });
     } catch (error) {
       if (!(error instanceof WebDriverError)) throw error;
