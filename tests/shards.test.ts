@@ -63,7 +63,8 @@ describe('a run that is split', () => {
 
   it('gives, put together, what one run gives', async () => {
     const folder = copyDemo();
-    const flags = ['--host', 'html', '--host', 'preact', '--no-types', '--again', '--json'];
+    const few = ['quay-panel', 'quay-dialog', 'quay-tabs', 'quay-menu'].flatMap((tag) => ['--element', tag]);
+    const flags = ['--host', 'html', '--host', 'preact', ...few, '--no-types', '--again', '--json'];
     const whole = verifyReportSchema.parse(
       JSON.parse((await lastwright(['verify', '--library', folder, ...flags])).stdout),
     );
@@ -106,7 +107,7 @@ describe('a run that is split', () => {
     writeFileSync(files[1]!, stdout);
     const unlike = await lastwright([...merging, '--json']);
     expect([unlike.status, unlike.stderr]).toEqual([2, expect.stringContaining('other remembered times')]);
-  });
+  }, 240_000);
 
   it.each([
     ['3/2', 'names no part'],
