@@ -1,6 +1,6 @@
 import { createRawSnippet, flushSync, mount as mountComponent, unmount } from 'svelte';
 import type { Mounting } from './component-view.js';
-// Both are compiled with the library's own Svelte when a package is built.
+// Is compiled with the library's own Svelte when a package is built.
 import Guard, { signals } from 'made:guard.svelte';
 
 /** A component as Svelte calls it. */

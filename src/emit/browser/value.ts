@@ -11,7 +11,7 @@ export interface ValueCode {
   code: TreeNode;
   isText: boolean;
   /** Where the text follows from one simple value alone: that value, and the text for it. */
-  from?: { value: TreeNode; text: (value: TreeNode) => TreeNode } | undefined;
+  from?: { value: TreeNode; text: (value: TreeNode) => TreeNode };
 }
 
 /** A value in parts of text and expressions as code. */
@@ -24,15 +24,13 @@ export function valueCode(parts: readonly ValuePart[], emission: Emission): Valu
       isText: isNeverAbsent(property) && property!.kind === 'string',
     };
   }
-  const values = parts.filter((part) => typeof part === 'object');
-  const from =
-    values.length === 1 && isNeverAbsent(propertyOf(values[0]!, emission))
-      ? {
-          value: authorExpression(values[0]!, emission.author),
-          text: (value: TreeNode) =>
-            templateLiteral(parts.map((part) => (typeof part === 'string' ? part : value))),
-        }
-      : undefined;
+  const [value, ...more] = parts.filter((part) => typeof part === 'object');
+  if (value && more.length === 0 && isNeverAbsent(propertyOf(value, emission))) {
+    const own = authorExpression(value, emission.author);
+    const text = (value: TreeNode): TreeNode =>
+      templateLiteral(parts.map((part) => (typeof part === 'string' ? part : value)));
+    return { code: text(own), isText: true, from: { value: own, text } };
+  }
   const pieces = parts.map((part) => {
     if (typeof part === 'string') return part;
     const code = authorExpression(part, emission.author);
@@ -41,7 +39,7 @@ export function valueCode(parts: readonly ValuePart[], emission: Emission): Valu
     emission.runtime.add('text');
     return call('text', [code]);
   });
-  return { code: templateLiteral(pieces), isText: true, from };
+  return { code: templateLiteral(pieces), isText: true };
 }
 
 /** The value of a class attribute as code that gives a string. */
