@@ -142,3 +142,60 @@ describe.each(Object.entries(NATIVE))('native: %s', (tag, { attribute, event, li
     ).toBe(form);
   });
 });
+
+describe('what script sets after the first drawing', () => {
+  const inForm = <Value>(tag: string, markup: string, code: string) =>
+    built.inPlace<Value>(
+      `<form><quay-${tag} name="ship" ${markup}></quay-${tag}></form>`,
+      `const element = one('quay-${tag}'); const form = one('form');
+      const value = () => new FormData(form).get('ship'); ${code}`,
+    );
+
+  it('reaches the form and the validity of a text field', async () => {
+    expect(
+      await inForm(
+        'input',
+        'required',
+        "const seen = [form.checkValidity()]; element.value = 'Tern'; return [...seen, value(), form.checkValidity()];",
+      ),
+    ).toEqual([false, 'Tern', true]);
+  });
+
+  it('reaches the form and the validity of a checkbox', async () => {
+    expect(
+      await inForm(
+        'input',
+        'required type="checkbox"',
+        'const seen = [value(), form.checkValidity()]; element.checked = true; return [...seen, value(), form.checkValidity()];',
+      ),
+    ).toEqual([null, false, 'on', true]);
+  });
+
+  it('reaches the form of a select and of a textarea', async () => {
+    expect(await inForm('select', '', "element.value = 'b'; return value();")).toBe('b');
+    expect(await inForm('textarea', '', "element.value = 'Tern'; return value();")).toBe('Tern');
+  });
+
+  it('is undone by a reset, which leaves the value of a checkbox alone', async () => {
+    expect(
+      await inForm(
+        'input',
+        'type="checkbox"',
+        'element.checked = true; form.reset(); const seen = [value()]; element.checked = true; return [...seen, value()];',
+      ),
+    ).toEqual([null, 'on']);
+  });
+
+  it('a field of files sends files', async () => {
+    expect(
+      await inForm(
+        'input',
+        'type="file"',
+        `const files = new DataTransfer(); files.items.add(new File(['a'], 'list.txt'));
+        element.shadowRoot.querySelector('input').files = files.files;
+        element.shadowRoot.querySelector('input').dispatchEvent(new Event('change'));
+        return [value() instanceof File, value().name];`,
+      ),
+    ).toEqual([true, 'list.txt']);
+  });
+});

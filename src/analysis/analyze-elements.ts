@@ -3,6 +3,7 @@ import { readBehavior } from '../behavior/read-behavior.js';
 import { checkAgreement } from '../check/agreement.js';
 import { checkBehavior } from '../check/behavior.js';
 import { checkClasses } from '../check/classes.js';
+import { checkControl } from '../check/control.js';
 import { checkSamples } from '../check/samples.js';
 import { checkStyle } from '../check/style.js';
 import { componentOf } from '../contract/implementation.js';
@@ -83,6 +84,7 @@ function analyzeElement(
     findings.push(...checkClasses(element, new Set([...style.facts.classes, ...shared.classes])));
   findings.push(
     ...checkAgreement(element, hasErrors(findings), contracts),
+    ...checkControl(element),
     ...checkSamples(element),
     ...(folder.style?.map ? inSource(inStyle, folder.style.file, folder.style.map) : inStyle),
   );

@@ -1,5 +1,5 @@
 import type { Inside } from './inside.js';
-import { disabledByView, PassingElement, type PassingSetup } from './passing-element.js';
+import { disabledByView, markLive, PassingElement, type PassingSetup } from './passing-element.js';
 import { insideOf, mark } from './view-element.js';
 
 type Control = HTMLButtonElement | HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement;
@@ -9,6 +9,9 @@ const ONE_LINE = new Set(
   'text search tel url email password date month week time datetime-local number'.split(' '),
 );
 
+/** Inputs whose value no person can change. */
+const LABELED = /^(?:hidden|submit|image|reset|button)$/;
+
 /**
  * An element around a native form control, which cannot belong to a form from inside a shadow root: the element does
  * in its place, with the control's value, validity and buttons.
@@ -17,7 +20,7 @@ export class ControlElement extends PassingElement {
   static formAssociated = true;
 
   constructor(setup: PassingSetup) {
-    super({ ...setup, shown: takeUp });
+    super(withControl(setup));
   }
 
   formDisabledCallback(disabled: boolean): void {
@@ -33,8 +36,10 @@ export class ControlElement extends PassingElement {
   formResetCallback(): void {
     const control = controls.get(this);
     if (control instanceof HTMLInputElement) {
-      control.value = control.defaultValue;
       control.checked = control.defaultChecked;
+      // Of all others the value is the attribute itself (HTML, section 4.10.5.4).
+      if (control.type === 'file') control.value = '';
+      else if (!isBox(control) && !LABELED.test(control.type)) control.value = control.defaultValue;
     } else if (control instanceof HTMLTextAreaElement) control.value = control.defaultValue;
     else if (control instanceof HTMLSelectElement) {
       for (const option of control.options) option.selected = option.defaultSelected;
@@ -45,7 +50,7 @@ export class ControlElement extends PassingElement {
   formStateRestoreCallback(state: string | File | FormData): void {
     const control = controls.get(this);
     if (!control || typeof state !== 'string') return;
-    if (isBox(control)) control.checked = true;
+    if (control instanceof HTMLInputElement && isBox(control)) control.checked = true;
     else control.value = state;
     tell(this, control);
   }
@@ -57,21 +62,46 @@ export class ControlElement extends PassingElement {
     namespace?: string | null,
   ): void {
     super.attributeChangedCallback(name, before, value, namespace);
-    const control = controls.get(this);
-    if (control) tell(this, control);
+    tellAgain(this);
   }
 
   setCustomValidity(message: string): void {
-    const control = controls.get(this);
-    control?.setCustomValidity(message);
-    if (control) tell(this, control);
+    controls.get(this)?.setCustomValidity(message);
+    tellAgain(this);
   }
 }
 
 const controls = new WeakMap<PassingElement, Control>();
 
-function isBox(control: Control): control is HTMLInputElement {
-  return control instanceof HTMLInputElement && /^(?:checkbox|radio)$/.test(control.type);
+/** What instances of a class share, with what tells the form of their control; by what they share without it. */
+const setups = new WeakMap<PassingSetup, PassingSetup>();
+
+/** A drawing can change what the control holds (its value, its options), and so can script. */
+function withControl(setup: PassingSetup): PassingSetup {
+  const known = setups.get(setup);
+  if (known) return known;
+  const whole: PassingSetup = {
+    ...setup,
+    shown: takeUp,
+    set: tellAgain,
+    drawn: (inside: Inside) => {
+      const result = setup.drawn?.(inside as never);
+      tellAgain(inside.host as PassingElement);
+      return result;
+    },
+  };
+  setups.set(setup, whole);
+  return whole;
+}
+
+function tellAgain(host: PassingElement): void {
+  const control = controls.get(host);
+  if (control) tell(host, control);
+}
+
+/** True for an input that is checked, and has no other value that a person could change. */
+function isBox({ type }: HTMLInputElement): boolean {
+  return type === 'checkbox' || type === 'radio';
 }
 
 /** Takes over a control that was drawn. */
@@ -104,12 +134,24 @@ function internalsIn(host: PassingElement): ElementInternals {
 function tell(host: PassingElement, control: Control): void {
   const internals = internalsIn(host);
   if (control instanceof HTMLButtonElement) return;
-  if (isBox(control)) internals.setFormValue(control.checked ? control.value : null);
+  markLive(host);
+  if (control instanceof HTMLInputElement && isBox(control))
+    internals.setFormValue(control.checked ? control.value : null);
   else if (control instanceof HTMLSelectElement && control.multiple) {
     const values = new FormData();
     for (const { value } of control.selectedOptions) values.append(host.getAttribute('name') ?? '', value);
     internals.setFormValue(values);
-  } else internals.setFormValue(control.value);
+  } else if (control instanceof HTMLInputElement && control.type === 'file') {
+    const files = new FormData();
+    const chosen = control.files!.length > 0 ? control.files! : [new File([], '')];
+    for (const file of chosen) files.append(host.getAttribute('name') ?? '', file);
+    internals.setFormValue(files);
+  } else if (!(
+    control instanceof HTMLInputElement &&
+    LABELED.test(control.type) &&
+    control.type !== 'hidden'
+  ))
+    internals.setFormValue(control.value);
   if (control.validity.valid) internals.setValidity({});
   else {
     const anchor = control.isConnected ? control : undefined;

@@ -28,5 +28,14 @@ export { watchControl } from './watch-control.js';
 export { styleSheet } from './style-sheet.js';
 export { asChoice, asData, asNumber, asText } from './values.js';
 export { copy, template } from './view.js';
-export { insideOf, endConnection, mark, reflect, rootOf, takeOver, ViewElement } from './view-element.js';
+export {
+  arrive,
+  insideOf,
+  endConnection,
+  mark,
+  reflect,
+  rootOf,
+  takeOver,
+  ViewElement,
+} from './view-element.js';
 export { classNames, setAddress, setAttribute, text, writeStyle } from './write.js';

@@ -1,4 +1,4 @@
-import { controlOf, setLive } from './passing-element.js';
+import { getLive, setLive } from './passing-element.js';
 import type { ViewElement } from './view-element.js';
 
 /**
@@ -43,14 +43,20 @@ function canonical(text: string | null, [keywords, missing, invalid]: NonNullabl
 }
 
 /** Properties that the control itself holds, such as what was typed: read from it and written to it. */
-export function liveMembers({ prototype }: { prototype: ViewElement }, names: readonly string[]): void {
+export function liveMembers(
+  { prototype }: { prototype: ViewElement },
+  native: string,
+  names: readonly string[],
+): void {
+  let fresh: Element | undefined;
   for (const name of names) {
     if (Object.hasOwn(prototype, name)) continue;
     Object.defineProperty(prototype, name, {
       configurable: true,
       enumerable: true,
       get(this: ViewElement) {
-        return controlOf(this)?.[name as never];
+        // Before the first drawing it has what a new control has.
+        return getLive(this, name) ?? (fresh ??= document.createElement(native))[name as never];
       },
       set(this: ViewElement, value: unknown) {
         setLive(this, name, value);

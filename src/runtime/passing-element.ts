@@ -43,11 +43,15 @@ interface PassingClass {
   only?: Readonly<Record<string, readonly string[]>>;
   /** The bits that a change of the consumer's classes marks, where the control gets them. */
   classBits?: number;
+  /** Where the view names members that the control holds: the bits that a change marks, the events that tell of one, the members. */
+  live?: readonly [bits: number, events: readonly string[], names: readonly string[]];
 }
 
 export interface PassingSetup extends Setup {
   /** Runs when the view has drawn the control, and again when it is another one. */
   shown?: (host: PassingElement, control: Element) => void;
+  /** Runs when script has set a member that the control itself holds. */
+  set?: (host: PassingElement) => void;
 }
 
 /** Makes an element of the view the control that passed attributes reach; called by the view that draws it. */
@@ -56,6 +60,10 @@ export let passTo: (host: ViewElement, control: Element) => void;
 export let controlOf: (host: ViewElement) => Element | undefined;
 /** Sets a property of the control, now or as soon as it is drawn. */
 export let setLive: (host: ViewElement, name: string, value: unknown) => void;
+/** A property of the control, or what was set before there is one; undefined if nothing was. */
+export let getLive: (host: ViewElement, name: string) => unknown;
+/** Lets the view follow what the control holds, where it shows something of that. */
+export let markLive: (host: PassingElement) => void;
 /** True if the control inside is disabled by the view itself. */
 export let disabledByView: (host: ViewElement) => boolean;
 
@@ -70,10 +78,22 @@ export class PassingElement extends ViewElement {
   /** What the control had by itself before an attribute was passed. */
   readonly #own = new Map<string, string | null>();
   readonly #waiting = new Map<string, unknown>();
-  readonly #shown: PassingSetup['shown'];
+  readonly #hooks: PassingSetup;
+  /** What the control held when the view was last told of it. */
+  #seen: readonly unknown[] | undefined;
 
   static {
     controlOf = (host) => (host instanceof PassingElement ? host.#control : undefined);
+    markLive = (host) => {
+      const { live } = host.#class;
+      if (!live || !host.#control) return;
+      const [bits, , names] = live;
+      const now = names.map((name) => host.#control![name as never] as unknown);
+      const before = host.#seen;
+      host.#seen = now;
+      // A drawing is followed by another look, which must come to an end.
+      if (!before || now.some((value, place) => !Object.is(value, before[place]))) mark(host, bits);
+    };
     passTo = (host, control) => {
       if (!(host instanceof PassingElement)) return;
       host.#control = control;
@@ -88,14 +108,25 @@ export class PassingElement extends ViewElement {
       // A list that takes several from the start has nothing chosen by itself (HTML, section 4.10.7).
       if (control instanceof HTMLSelectElement && control.multiple)
         for (const option of control.options) option.selected = option.defaultSelected;
-      for (const [name, value] of host.#waiting) control[name as never] = value as never;
-      host.#waiting.clear();
-      host.#shown?.(host, control);
+      // The options among which a list chooses are drawn after it.
+      if (control instanceof HTMLSelectElement) queueMicrotask(() => host.#giveWaiting());
+      else host.#giveWaiting();
+      host.#hooks.shown?.(host, control);
+      for (const type of host.#class.live?.[1] ?? []) control.addEventListener(type, () => markLive(host));
+      markLive(host);
     };
+    getLive = (host, name) =>
+      host instanceof PassingElement
+        ? (host.#waiting.get(name) ?? host.#control?.[name as never])
+        : undefined;
     setLive = (host, name, value) => {
       if (!(host instanceof PassingElement)) return;
-      if (host.#control) host.#control[name as never] = value as never;
-      else host.#waiting.set(name, value);
+      if (!host.#control) host.#waiting.set(name, value);
+      else {
+        host.#control[name as never] = value as never;
+        markLive(host);
+        host.#hooks.set?.(host);
+      }
     };
     disabledByView = (host) =>
       host instanceof PassingElement && typeof host.#own.get('disabled') === 'string';
@@ -103,8 +134,17 @@ export class PassingElement extends ViewElement {
 
   constructor(setup: PassingSetup) {
     super(setup);
-    this.#shown = setup.shown;
+    this.#hooks = setup;
     this.addEventListener('click', (event) => this.#clicked(event), { capture: true });
+  }
+
+  /** Sets what script set before there was a control. */
+  #giveWaiting(): void {
+    if (this.#waiting.size === 0) return;
+    for (const [name, value] of this.#waiting) this.#control![name as never] = value as never;
+    this.#waiting.clear();
+    markLive(this);
+    this.#hooks.set?.(this);
   }
 
   #passes(name: string): boolean {
@@ -117,6 +157,7 @@ export class PassingElement extends ViewElement {
 
   override connectedCallback(): void {
     super.connectedCallback();
+    if (this.#control) this.#giveWaiting();
     // Ids are looked up where the element stands now.
     for (const name in REFERENCES) if (this.hasAttribute(name)) this.#give(name, this.getAttribute(name));
   }

@@ -131,6 +131,8 @@ class Repetition {
     }
     if (start === oldEnd)
       fill(after, items, start, newEnd, this.Kind, this.outer, this.parent, this.#nodeAt(newEnd));
+    // What is left over at the end of a list without keys has none to look for.
+    else if (start === newEnd) for (; start < oldEnd; start++) removeBlock(before[start]!);
     else this.#reorder(start, oldEnd, newEnd);
     return after;
   }

@@ -7,6 +7,8 @@ export interface Setup {
   View: new (inside: never) => Shown;
   /** What its shadow root is like, if not just open; null for an element that draws into itself. */
   shadow?: ShadowRootInit | null;
+  /** False while data is missing that the view cannot be drawn without and no markup can give. */
+  ready?: (host: never) => boolean;
   /** Runs once, at the first connection, before anything is drawn. */
   begin?: (inside: never) => unknown;
   /** Runs at each connection; a function that it returns runs at the disconnection. */
@@ -21,6 +23,8 @@ export interface Setup {
 
 /** Notes that names changed, as bits; the view follows in a microtask. False before there is a view. */
 export let mark: (element: ViewElement, bits: number) => boolean;
+/** Draws an element that waited for data, if all of it is there now. */
+export let arrive: (element: ViewElement) => void;
 /** Lets the view follow what changed so far at once, where somebody asks for what it is to bring about. */
 export let catchUp: (element: ViewElement) => void;
 /** Where an element is drawn: its shadow root, closed or not, or the element itself. */
@@ -98,6 +102,12 @@ export class ViewElement extends Base {
       return true;
     };
 
+    arrive = (element) => {
+      if (!element.#view && element.isConnected) element.#changed = ALL;
+      // What changed while data was missing was not drawn, and the element is on no list any more.
+      if (element.#changed && waiting.push(element) === 1) queueMicrotask(updateAll);
+    };
+
     rootOf = (element) => element.#root;
 
     takeOver = (element, names) => {
@@ -114,8 +124,13 @@ export class ViewElement extends Base {
     };
 
     catchUp = (element) => {
-      if (!element.#changed) return;
+      if (!element.#changed || element.#setup.ready?.(element as never) === false) return;
       try {
+        if (!element.#view) {
+          element.#changed = 0;
+          if (element.isConnected) element.connectedCallback();
+          return;
+        }
         // What runs here may mark more; it is drawn in the same pass.
         element.#setup.before?.(element.#inside as never);
         const changed = element.#changed;
@@ -169,6 +184,7 @@ export class ViewElement extends Base {
   }
 
   connectedCallback(): void {
+    if (!this.#view && this.#setup.ready?.(this as never) === false) return;
     const inside = insideOf(this);
     if (!this.#view) {
       this.#setup.begin?.(inside as never);

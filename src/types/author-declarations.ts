@@ -9,7 +9,7 @@ import {
   type DefinitionName,
 } from '../contract/typescript.js';
 import { INSIDE_MEMBERS } from '../behavior/inside-members.js';
-import { nativeProperties, nativeType } from '../contract/passed.js';
+import { liveProperties, nativeProperties, nativeType } from '../contract/passed.js';
 import { propertyKey, quoted } from '../syntax/literal.js';
 import { isNativeElement, standardMember } from '../standards/standards.js';
 import type { Placed } from '../view/view-tree.js';
@@ -43,6 +43,12 @@ export function authorDeclaration(
       `  /** The attribute "${attribute}" of the control inside. */\n  ${native.property}: ${nativeType(native).read};\n`,
     );
   }
+  const live = liveProperties(contract);
+  for (const name of live) {
+    properties.push(
+      `  /** As the control inside has it now. */\n  ${name}: HTMLElementTagNameMap['${contract.passthrough!.native}']['${name}'];\n`,
+    );
+  }
   const slots = contract.slots.filter(({ each }) => each === undefined);
   const filled = slots.map(({ name }) => `  readonly ${propertyKey(name)}: boolean;\n`);
   const methods = contract.methods.map(
@@ -57,7 +63,7 @@ export function authorDeclaration(
   );
   const native = Object.values(nativeProperties(contract)).map(({ property }) => property);
   const own = contract.properties.map(({ name }) => name);
-  const inside = [...own, ...native].filter((name) => !INSIDE_MEMBERS.has(name));
+  const inside = [...own, ...native, ...live].filter((name) => !INSIDE_MEMBERS.has(name));
   return [
     `// Made by lastwright from the contract; changes are lost at the next check.\nimport type { InsideOf${behaviorModule ? ', StateOf' : ''} } from ${quoted(shared)};`,
     ...(behaviorModule ? [`import type { state } from ${quoted(behaviorModule)};\n`] : ['']),

@@ -2,7 +2,7 @@ import { LIFECYCLE_EXPORTS, type Behavior } from '../behavior/read-behavior.js';
 import { INSIDE_MEMBERS } from '../behavior/inside-members.js';
 import type { Reads } from '../behavior/reads.js';
 import type { Contract } from '../contract/model.js';
-import { nativeProperties } from '../contract/passed.js';
+import { liveProperties, nativeProperties } from '../contract/passed.js';
 import { suggestion } from '../findings/nearest.js';
 import type { Expression, ExpressionProblem, FreeName } from './expression.js';
 
@@ -59,7 +59,10 @@ export class NameTable {
   ) {
     this.#state = new Set(behavior?.state);
     this.#properties = new Set(contract.properties.map(({ name }) => name));
-    this.#native = new Set(Object.values(nativeProperties(contract)).map(({ property }) => property));
+    this.#native = new Set([
+      ...Object.values(nativeProperties(contract)).map(({ property }) => property),
+      ...liveProperties(contract),
+    ]);
     this.#hasSlots = contract.slots.length > 0;
     this.#methods = new Set(contract.methods.map(({ name }) => name));
   }

@@ -59,6 +59,11 @@ export class Bits {
     return this.#bits.get(key) ?? (this.#anyUnseen ? OTHER : 0);
   }
 
+  /** True if a binding is known to read a key. */
+  isRead(key: string): boolean {
+    return this.#bits.has(key);
+  }
+
   /** What code calls a bit: a constant, or the number for what none stands for. */
   nameOf(bit: number): string | number {
     return this.#constants.get(bit) ?? bit;

@@ -14,9 +14,10 @@ import {
   property,
   statements,
 } from '../../syntax/build.js';
+import { liveEventsOf } from '../../standards/live-members.js';
 import type { TreeNode } from '../../syntax/tree.js';
 import type { ViewTree } from '../../view/view-tree.js';
-import { bitsOf, type Emission } from './emission.js';
+import { bitsOf, bitsOfAny, type Emission } from './emission.js';
 
 /** More attributes than these stand on lines of their own. */
 const MOST_ON_A_LINE = 6;
@@ -25,7 +26,7 @@ const MOST_ON_A_LINE = 6;
 export function classStatics(emission: Emission, tree: ViewTree): TreeNode[] {
   const { contract, runtime } = emission;
   const passed = passedAttributes(contract, tree.controlTags);
-  const classBits = bitsOf(emission, 'host:class');
+  const classBits = emission.bits.isRead('host:class') ? bitsOf(emission, 'host:class') : undefined;
   const own = contract.properties.flatMap(({ attribute }) => attribute ?? []);
   const observed = [...own, ...passed].map(literal);
   if (contract.passthrough) {
@@ -62,9 +63,22 @@ function passingStatics(
   return [
     ...members`static passed = ${object(bits)};`,
     ...(classBits ? members`static classBits = ${classBits};` : []),
+    ...liveBits(emission),
     ...(only.length > 0 ? members`static only = ${object(only)};` : []),
     ...(written.length > 0 ? members`static written = new Set(${data(written)});` : []),
   ];
+}
+
+/** What a change of the control's own members marks, where the view names one. */
+function liveBits(emission: Emission): TreeNode[] {
+  const { contract } = emission;
+  const named = liveProperties(contract).filter((name) => emission.bits.of(`property:${name}`) !== 0);
+  const bits = bitsOfAny(
+    emission,
+    named.map((name) => `property:${name}`),
+  );
+  if (!bits) return [];
+  return members`static live = [${bits}, ${data(liveEventsOf(contract.passthrough!.native!))}, ${data(named)}];`;
 }
 
 /** Attributes that only some of the elements have which the control can be, with the names of these. */
@@ -83,7 +97,7 @@ function madeMembers({ contract, runtime }: Emission): TreeNode[] {
   const live = liveProperties(contract);
   if (live.length > 0) {
     runtime.add('liveMembers');
-    lines.push(...statements`liveMembers(this, ${data(live)});`);
+    lines.push(...statements`liveMembers(this, ${literal(contract.passthrough!.native!)}, ${data(live)});`);
   }
   const native = Object.entries(nativeProperties(contract));
   if (native.length > 0) {

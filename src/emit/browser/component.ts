@@ -19,6 +19,7 @@ import type { AppliedTrait, Effect } from '../../view/effects.js';
 import type { ReadKeys } from '../../view/resolve.js';
 import { effectStatement } from './effect.js';
 import { bitsOf, type Emission } from './emission.js';
+import { readiness } from './properties.js';
 
 /** What the drawing of a component reads: all properties, and which slots are filled. */
 export function componentReads({ contract }: Pick<Emission, 'contract'>): ReadKeys[] {
@@ -43,13 +44,7 @@ export function componentCode(
   const given = properties
     .filter((one) => one.trait === undefined)
     .map((one) => ({ own: member('host', one.name), ...componentProperty(one), one }));
-  const needed = properties
-    .filter(({ required, attribute, trait }) => required && attribute === undefined && trait === undefined)
-    .map(({ name }) => expression`${member('host', name)} !== undefined`)
-    .reduce<TreeNode | undefined>(
-      (before, next) => (before ? expression`${before} && ${next}` : next),
-      undefined,
-    );
+  const ready = readiness(properties.filter(({ trait }) => trait === undefined));
   const events = calledEvents(contract.events, traits).map(
     (event) => [componentCallback(event, contract, component), sentAs(event, emission)] as const,
   );
@@ -64,7 +59,7 @@ export function componentCode(
   ];
   const wiring = [
     ...(values.length > 0 ? [property('given', arrow([identifier('host')], object(values)))] : []),
-    ...(needed ? [property('ready', arrow([identifier('host')], needed))] : []),
+    ...(ready ? [property('ready', ready)] : []),
     ...(sent.length > 0 ? [property('events', object(sent))] : []),
     ...(written.length > 0 ? [property('writes', object(written))] : []),
     ...(content.length > 0

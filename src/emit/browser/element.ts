@@ -34,7 +34,7 @@ import { formCallbacks } from './form-members.js';
 import { allLayouts, layOut, type BlockLayout } from './layout.js';
 import { momentsOf, reactions, resultsConstant, together } from './life.js';
 import { ModuleNames } from './names.js';
-import { comment, PropertyEmitter } from './properties.js';
+import { comment, PropertyEmitter, readiness } from './properties.js';
 import { scopedStyle } from './scoped-style.js';
 import { traitInside, traitModule, traitNames } from './traits.js';
 
@@ -225,6 +225,7 @@ class ElementEmitter {
       ['View', identifier(this.#root.name)],
       ['Inside', this.#insideClass()],
       ['shadow', this.#shadow()],
+      ['ready', this.#component ? undefined : readiness(this.source.contract.properties)],
       ...this.#life(),
       [
         'attributes',
@@ -311,7 +312,9 @@ class ElementEmitter {
     const { contract, behavior } = this.source;
     const native = Object.values(nativeProperties(contract)).map((one) => one.property);
     const own = contract.properties.map(({ name }) => name);
-    const names = [...own, ...native].filter((name) => !INSIDE_MEMBERS.has(name));
+    const names = [...own, ...native, ...liveProperties(contract)].filter(
+      (name) => !INSIDE_MEMBERS.has(name),
+    );
     const events = contract.events.flatMap(({ name, bubbles, composed, cancelable }) => {
       const options = {
         ...(cancelable ? { cancelable } : {}),

@@ -1,6 +1,6 @@
 import type { Contract } from '../../contract/model.js';
 import type { TreeNode } from '../../syntax/tree.js';
-import { identifier, literal } from '../../syntax/build.js';
+import { expression, identifier, literal } from '../../syntax/build.js';
 import type { AuthorCode } from '../author-code.js';
 import type { Bits } from './bits.js';
 import type { ModuleNames } from './names.js';
@@ -17,7 +17,16 @@ export interface Emission {
 
 /** The bits that a change of a name sets, as the constant that stands for them; undefined if nothing follows it. */
 export function bitsOf({ bits }: Emission, key: string): TreeNode | undefined {
-  const bit = bits.of(key);
+  return named(bits, bits.of(key));
+}
+
+/** The bits that a change of any of these names sets, as one expression; undefined if nothing follows them. */
+export function bitsOfAny({ bits }: Emission, keys: readonly string[]): TreeNode | undefined {
+  const found = [...new Set(keys.map((key) => bits.of(key)))].flatMap((bit) => named(bits, bit) ?? []);
+  return found.length > 0 ? found.reduce((left, right) => expression`${left} | ${right}`) : undefined;
+}
+
+function named(bits: Bits, bit: number): TreeNode | undefined {
   if (bit === 0) return undefined;
   const name = bits.nameOf(bit);
   return typeof name === 'string' ? identifier(name) : literal(name);

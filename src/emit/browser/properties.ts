@@ -2,11 +2,13 @@ import type { JsonSchema } from '../../contract/schema.js';
 import type { Property } from '../../contract/model.js';
 import { constantCase } from '../../contract/names.js';
 import {
+  arrow,
   call,
   data,
   expression,
   identifier,
   literal,
+  member,
   members,
   statements,
   withComment,
@@ -71,6 +73,7 @@ export class PropertyEmitter {
     if (mark) runtime.add('mark');
     if (reflects) runtime.add('reflect');
     const submits = name === this.submitted;
+    if (this.#waits(property)) runtime.add('arrive');
     if (submits) {
       runtime.add('setFormValue');
       runtime.add('insideOf');
@@ -81,6 +84,7 @@ export class PropertyEmitter {
       // Whoever reads the form next gets it, before the view follows.
       ...(submits ? statements`setFormValue(insideOf(this), value);` : []),
       ...(mark ? statements`mark(this, ${mark});` : []),
+      ...(this.#waits(property) ? statements`arrive(this);` : []),
       ...(reflects ? statements`reflect(this, ${literal(attribute)}, ${this.attributeText(property)});` : []),
     ];
     const [getter, setter] = members`
@@ -92,6 +96,11 @@ export class PropertyEmitter {
         ${rest};
       }`;
     return [withComment(getter!, comment(description)), setter!];
+  }
+
+  /** True if the view waits for a property; components wait by themselves. */
+  #waits(property: Property): boolean {
+    return this.emission.contract.implementation.kind === 'view' && isAwaited(property);
   }
 
   #converted(property: Property): TreeNode {
@@ -125,6 +134,21 @@ export class PropertyEmitter {
     const fallback = this.#default(property);
     return fallback ? expression`value === ${fallback} ? null : value` : expression`value ?? null`;
   }
+}
+
+/** True for data that an element cannot be drawn without and that no markup can give. */
+export function isAwaited({ required, attribute, default: given }: Property): boolean {
+  return required && attribute === undefined && given === undefined;
+}
+
+/** A function that tells whether all awaited data of a host is there; undefined where none is awaited. */
+export function readiness(properties: readonly Property[]): TreeNode | undefined {
+  const conditions = properties
+    .filter(isAwaited)
+    .map(({ name }) => expression`${member('host', name)} !== undefined`);
+  if (conditions.length === 0) return undefined;
+  const all = conditions.reduce((before, next) => expression`${before} && ${next}`);
+  return arrow([identifier('host')], all);
 }
 
 /** A description as the text of a comment before a member. */

@@ -254,6 +254,38 @@ export const openingCodes: Explanation[] = [
     },
   },
   {
+    code: 'passthrough/live',
+    title: 'A binding of what the control itself holds',
+    reason:
+      'With "native", consumers set and read the value of the control itself. A binding would write the old value over what was typed.',
+    fails: {
+      ...contract('parts: { field: {} }\npassthrough: { to: field, native: input }'),
+      '.html': '<label>{label}<input part="field" value="{value}"></label>\n',
+    },
+    mended: {
+      ...contract('parts: { field: {} }\npassthrough: { to: field, native: input }'),
+      '.html': '<label>{label}<input part="field"> {value.length} characters</label>\n',
+    },
+  },
+  {
+    code: 'passthrough/one-way',
+    title: 'A property that never follows what is typed',
+    reason: 'The control shows the property, but the property keeps its old value when a person types.',
+    fails: {
+      '.html': '<label>{label}<input part="field" value="{value}"></label>\n',
+      '.contract.yaml': contractWith(
+        'properties: { label: { type: string }, value: { type: string } }\nparts: { field: {} }\npassthrough: { to: field, native: input }',
+      ),
+    },
+    mended: {
+      '.html':
+        '<label>{label}<input part="field" value="{value}" oninput="value = event.target.value"></label>\n',
+      '.contract.yaml': contractWith(
+        'properties: { label: { type: string }, value: { type: string } }\nparts: { field: {} }\npassthrough: { to: field, native: input }',
+      ),
+    },
+  },
+  {
     code: 'form/value',
     title: 'A form value that is not there',
     reason: 'A form gets the value of a property or of a name of the state.',
