@@ -1,3 +1,4 @@
+import { join } from 'node:path';
 import { expect, type TestContext } from 'vitest';
 import {
   analyze,
@@ -9,7 +10,7 @@ import {
   type Page,
 } from '../src/index.js';
 import { PageServer } from '../src/verify/page-server.js';
-import { linkPackages, writeFiles } from './helpers.js';
+import { lastwright, linkPackages, readTree, writeFiles } from './helpers.js';
 
 /** Markup of a test, under Trusted Types. */
 const MARKUP =
@@ -39,19 +40,18 @@ export class BuiltPage {
   constructor(
     readonly sources: Record<string, string>,
     readonly entry = 'index.js',
-    /** With `linked`, it has the packages that are installed here; `policy` is the page's, if not a strict one. */
-    readonly how: { linked?: boolean; policy?: string } = {},
+    /**
+     * With `linked`, it has the packages that are installed here; `policy` is the page's, if not a strict one; with `command`, the
+     * built program makes the package.
+     */
+    readonly how: { linked?: boolean; policy?: string; command?: boolean } = {},
   ) {}
 
   async start(): Promise<void> {
     this.root = writeFiles(this.sources);
     if (this.how.linked) linkPackages(this.root);
-    const analysis = analyze(await openLibrary(this.root));
-    expect(analysis.findings.filter(({ severity }) => severity === 'error')).toEqual([]);
-    const { files, findings } = await buildLibrary(analysis);
-    expect(findings.filter(({ severity }) => severity === 'error')).toEqual([]);
-    this.files = files;
-    for (const [path, content] of files) this.server.put(`/${path}`, content);
+    this.files = await (this.how.command ? this.#builtByCommand() : this.#built());
+    for (const [path, content] of this.files) this.server.put(`/${path}`, content);
     this.server.put(
       '/change.js',
       `globalThis.__stryker__ = ${JSON.stringify({ activeMutant: activeChange() })};`,
@@ -64,6 +64,20 @@ export class BuiltPage {
     this.browser = await testEngine().launch();
     this.page = await this.browser.newPage();
     await this.page.open(`${this.server.origin}/page.html`);
+  }
+
+  async #built(): Promise<BuiltPage['files']> {
+    const analysis = analyze(await openLibrary(this.root));
+    expect(analysis.findings.filter(({ severity }) => severity === 'error')).toEqual([]);
+    const { files, findings } = await buildLibrary(analysis);
+    expect(findings.filter(({ severity }) => severity === 'error')).toEqual([]);
+    return files;
+  }
+
+  async #builtByCommand(): Promise<BuiltPage['files']> {
+    const { status, stdout, stderr } = await lastwright(['build'], { cwd: this.root });
+    expect(status, stdout + stderr).toBe(0);
+    return new Map(Object.entries(readTree(join(this.root, 'dist'))));
   }
 
   /** Runs code in the page; gives what it returns. `html(text)` makes markup that the page's policy allows. */

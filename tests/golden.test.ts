@@ -94,7 +94,7 @@ function emitted(element: LibraryElement, all: readonly LibraryElement[]): strin
       drawingModule(source, contracts, { helpers: '../drawing.js', behavior: '../behavior.js' }),
     ],
     ...types,
-    ['the declaration of the class', classDeclaration(contract)],
+    ['the declaration of the class', classDeclaration(element)],
     ['the declaration of the module that registers it', elementDeclaration(contract)],
   ]
     .map(([title, text]) => `// ---- ${title!}\n${text!.trimEnd()}\n`)

@@ -1,5 +1,6 @@
 import type { Analysis, LibraryElement } from '../library/library-element.js';
-import { isEmitted } from '../contract/implementation.js';
+import { wrappedFramework } from '../components/index.js';
+import { componentOf, isEmitted } from '../contract/implementation.js';
 import { hasErrors, type Finding } from '../findings/finding.js';
 import { quoted } from '../syntax/literal.js';
 import { Bundler } from './bundle.js';
@@ -100,7 +101,7 @@ export class PackageBuilder {
     const { contract } = element;
     const { tag } = contract;
     const files: OwnFiles['files'] = [
-      [`classes/${tag}.d.ts`, classDeclaration(contract)],
+      [`classes/${tag}.d.ts`, classDeclaration(element)],
       [elementModule(tag), registeringModule(element)],
       [`elements/${tag}.d.ts`, elementDeclaration(contract)],
       ...(isEmitted(contract) ? developmentModules(contract, own) : []),
@@ -143,8 +144,14 @@ export function ownElements({ contract, tree }: LibraryElement, emitted: Readonl
 /** The module that registers an element, after those that its view uses. */
 export function registeringModule({ contract, tree }: LibraryElement): string {
   const { tag, className } = contract;
+  const component = componentOf(contract);
   const uses = [...(tree?.uses ?? [])].filter((other) => other !== tag);
   return [
+    ...(component?.shared
+      ? [
+          `// <${tag}> needs ${wrappedFramework(component.framework).title}, which the application brings along.`,
+        ]
+      : []),
     `import { define } from '../shared/runtime.js';`,
     `import { ${className} } from '../classes/${tag}.js';`,
     ...uses.map((other) => `import ${quoted(`./${other}.js`)};`),

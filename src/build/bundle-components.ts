@@ -249,6 +249,12 @@ export function frameworkOptions(
 
 const COMPONENT = 'packaged-component';
 
+/** A source map that leads to one line without text: esbuild follows none that has no source. */
+// The comment must not look like one of this file.
+const NO_MAP = `//# ${'sourceMappingURL'}=data:application/json;base64,${Buffer.from(
+  JSON.stringify({ version: 3, sources: ['framework'], sourcesContent: [''], mappings: 'AAAA' }),
+).toString('base64')}`;
+
 /**
  * Gives esbuild the compiled components, what mounts them, and their frameworks, under the addresses that they have in
  * a package. With `outside`, frameworks are left to whoever uses the package.
@@ -287,6 +293,11 @@ export function packagedComponents(
         return { contents: await readFile(path, 'utf8'), resolveDir: mounts.from };
       });
       for (const one of installed()) setUpFramework(build, one, outside);
+      // Nobody debugs a package by the source of its framework, which would be most of the map.
+      build.onLoad({ filter: /[\\/]node_modules[\\/].*\.[cm]?js$/ }, async ({ path }) => ({
+        contents: `${await readFile(path, 'utf8')}\n${NO_MAP}`,
+        resolveDir: dirname(path),
+      }));
     },
   };
 }

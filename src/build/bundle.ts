@@ -144,6 +144,7 @@ export class Bundler {
     if ([...runtime].some((name) => PASSING.has(name))) {
       for (const name of ['ViewElement', 'insideOf', 'mark', 'rootOf']) runtime.add(name);
       if (runtime.has('watchControl')) runtime.add('relay');
+      if (runtime.has('ControlElement')) runtime.add('alreadyHeard');
     }
     const names = [...runtime].sort();
     const passing = names.filter((name) => PASSING.has(name));

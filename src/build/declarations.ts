@@ -1,6 +1,8 @@
+import { takenValues } from '../behavior/taken-values.js';
 import type { Contract, Method, Property } from '../contract/model.js';
 import { isEmitted } from '../contract/implementation.js';
 import { liveProperties, nativeProperties, nativeType, standsForControl } from '../contract/passed.js';
+import type { LibraryElement } from '../library/library-element.js';
 import { quoted } from '../syntax/literal.js';
 import {
   docComment,
@@ -13,7 +15,11 @@ import {
 } from '../contract/typescript.js';
 
 /** Declarations of the module that only exports an element's class: the class, its events, its definitions. */
-export function classDeclaration(contract: Contract): string {
+export function classDeclaration({
+  contract,
+  behavior,
+  folder,
+}: Pick<LibraryElement, 'contract' | 'behavior' | 'folder'>): string {
   const nameOf = packageDefinitionName(contract);
   const { className } = contract;
   const definitions = Object.entries(contract.definitions).map(
@@ -24,10 +30,20 @@ export function classDeclaration(contract: Contract): string {
     ({ name, detail, relay, ...standing }) =>
       `${docComment(memberNote(standing), '  ')}  ${quoted(name)}: ${relay === undefined ? `CustomEvent<${detail ? typeOf(detail, nameOf) : 'undefined'}>` : 'Event'};\n`,
   );
+  /** The type of what a slot gives: a property's own, a function's parameters; what the state holds is not known here. */
+  const givenType = (name: string): string => {
+    const property = contract.properties.find((other) => other.name === name);
+    if (property) return `Readonly<${propertyType(property, nameOf)}>`;
+    if (!folder.behavior || behavior?.exports.get(name)?.kind !== 'function') return 'unknown';
+    const taken = takenValues(folder.behavior.file, folder.behavior.text, name)?.map(
+      ({ name: value, type, optional }) => `${value}${optional ? '?' : ''}: ${type}`,
+    );
+    return `(${taken?.join(', ') ?? '...values: any[]'}) => unknown`;
+  };
   const giving = contract.slots.filter(({ gives }) => gives.length > 0);
   if (giving.length > 0) {
     const given = giving.map(({ name, gives }) => {
-      const data = gives.map((member) => `${quoted(member)}: ${givenType(contract, member, nameOf)}`);
+      const data = gives.map((member) => `${quoted(member)}: ${givenType(member)}`);
       return `{ slot: ${quoted(name)}; data: { ${data.join('; ')} } }`;
     });
     events.push(
@@ -53,12 +69,6 @@ export function classDeclaration(contract: Contract): string {
     ...map,
     `${docComment(contract.description ?? contract.summary)}export class ${className} extends HTMLElement {\n${members.join('\n')}}\n`,
   ].join('\n');
-}
-
-/** The type of what a slot gives: a property's own; what the state and functions are is not known here. */
-function givenType({ properties }: Contract, name: string, nameOf: DefinitionName): string {
-  const property = properties.find((other) => other.name === name);
-  return property ? `Readonly<${propertyType(property, nameOf)}>` : 'unknown';
 }
 
 /** Declarations of the module that registers an element: the class, and what `document.createElement` gives. */

@@ -77,5 +77,7 @@ function namesFor(
   if (each === undefined) return gives.length > 0 ? gives : undefined;
   const list = properties.find(({ name }) => name === each)?.schema;
   const item = list?.items && followReference(list.items, definitions);
+  // Members that the type does not name can be there as well.
+  if (item?.additionalProperties !== undefined && item.additionalProperties !== false) return undefined;
   return item?.properties ? [...Object.keys(item.properties), 'item', 'index'] : undefined;
 }

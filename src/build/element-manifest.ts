@@ -1,4 +1,4 @@
-import type { Contract, Described, Property } from '../contract/model.js';
+import type { Contract, Described, Property, Slot } from '../contract/model.js';
 import { nativeProperties } from '../contract/passed.js';
 import type { JsonSchema } from '../contract/schema.js';
 import { elementModule } from './package-manifest.js';
@@ -94,16 +94,22 @@ function classOf(contract: Contract): object {
         return: method.returns ? { type: typed(method.returns) } : undefined,
       })),
     ],
-    events: contract.events.map((event) => ({
-      ...about(event),
-      type: {
-        text:
-          event.relay === undefined
-            ? `CustomEvent<${event.detail ? typeOf(event.detail, nameOf) : 'undefined'}>`
-            : 'Event',
-      },
-    })),
-    slots: contract.slots.map((slot) => ({ ...about(slot), name: slot.name === 'default' ? '' : slot.name })),
+    events: [
+      ...contract.events.map((event) => ({
+        ...about(event),
+        type: {
+          text:
+            event.relay === undefined
+              ? `CustomEvent<${event.detail ? typeOf(event.detail, nameOf) : 'undefined'}>`
+              : 'Event',
+        },
+        bubbles: event.relay === undefined ? event.bubbles : undefined,
+        composed: event.relay === undefined ? event.composed : undefined,
+        cancelable: event.cancelable || undefined,
+      })),
+      ...givenEvents(contract),
+    ],
+    slots: contract.slots.map(slotOf),
     cssParts: contract.parts.map(about),
     cssStates: contract.states.map(about),
     cssProperties: contract.cssProperties.map((property) => ({
@@ -111,5 +117,30 @@ function classOf(contract: Contract): object {
       syntax: property.syntax,
       default: property.initial,
     })),
+  };
+}
+
+/** The event by which slots hand data to their content, where some do. */
+function givenEvents({ slots }: Contract): object[] {
+  const giving = slots.filter(({ gives }) => gives.length > 0);
+  if (giving.length === 0) return [];
+  const given = giving.map(({ name, gives }) => `"${name}" (${gives.join(', ')})`);
+  const description = `Sent after each drawing with what slots hand to their content: ${given.join(', ')}.`;
+  return [{ name: 'slot-given', description, type: { text: 'CustomEvent<{ slot: string; data: object }>' } }];
+}
+
+/** A slot; one for each item of an array says of which, and how each is named. */
+function slotOf({ name, each, key, gives, ...described }: Slot): object {
+  const slot = { ...about({ name, ...described }), name: name === 'default' ? '' : name };
+  const more = gives.length > 0 ? { gives } : {};
+  if (each === undefined) return { ...slot, ...more };
+  const named = key === undefined ? '' : `, named "${name}-" and its ${key}`;
+  const note = `One for each item of ${each}${named}.`;
+  return {
+    ...slot,
+    description: [described.description, note].filter(Boolean).join(' '),
+    each,
+    key,
+    ...more,
   };
 }

@@ -1,6 +1,6 @@
 import type { InstalledFramework } from '../components/find-framework.js';
 import type { Contract } from '../contract/model.js';
-import { isEmitted } from '../contract/implementation.js';
+import { componentOf, isEmitted } from '../contract/implementation.js';
 import { DEVELOPMENT } from './development.js';
 import type { Host } from '../hosts/host.js';
 import { HOSTS } from '../hosts/index.js';
@@ -57,20 +57,39 @@ function developmentFile(path: string, contracts: readonly Contract[]): string |
   return `./${DEVELOPMENT}/${tag}${kind ? '.class' : ''}.js`;
 }
 
-/** Packages that consumers have: those that an entry for a framework imports, and those that components share with them. */
-function peers(library: Library, shared: readonly InstalledFramework[]): object {
+/**
+ * Packages that consumers have: those that an entry for a framework imports, and those that components share with them. Only what
+ * every element needs must be there.
+ */
+function peers(
+  library: Library,
+  contracts: readonly Contract[],
+  shared: readonly InstalledFramework[],
+): object {
   const used = declaringHosts(library).filter(({ declaredCode }) => declaredCode);
   const packages = used.flatMap((host) => host.packages.slice(0, 1));
   const always = shared.flatMap(sharedPeers);
-  const optional = packages.filter(({ name }) => !always.some(([other]) => other === name));
+  const entries = packages.filter(({ name }) => !always.some(([other]) => other === name));
+  const needing = (framework: string): boolean =>
+    contracts.every((contract) => {
+      const component = componentOf(contract);
+      return component?.shared === true && component.framework === framework;
+    });
+  const optional = [
+    ...entries.map(({ name }) => name),
+    ...shared
+      .filter(({ framework }) => !needing(framework.name))
+      .flatMap(sharedPeers)
+      .map(([name]) => name),
+  ];
   if (packages.length + always.length === 0) return {};
   return {
     peerDependencies: Object.fromEntries([
-      ...optional.map(({ name, major }) => [name, `>=${major}`]),
+      ...entries.map(({ name, major }) => [name, `>=${major}`]),
       ...always,
     ]),
     ...(optional.length > 0
-      ? { peerDependenciesMeta: Object.fromEntries(optional.map(({ name }) => [name, { optional: true }])) }
+      ? { peerDependenciesMeta: Object.fromEntries(optional.map((name) => [name, { optional: true }])) }
       : {}),
   };
 }
@@ -108,7 +127,7 @@ export function packageManifest(
     customElements: './custom-elements.json',
     sideEffects: ['./index.js', './elements/*.js', `./${DEVELOPMENT}/*.js`, `./${bundleName(library)}`],
     exports,
-    ...peers(library, shared),
+    ...peers(library, contracts, shared),
     [OUTPUT_MARK]: { output: 1 },
   };
   return `${JSON.stringify(manifest, null, 2)}\n`;

@@ -72,7 +72,8 @@ function objectType(schema: JsonSchema, inner: (schema: JsonSchema) => string): 
   if (typeof additionalProperties === 'object')
     members.push(`readonly [key: string]: ${inner(additionalProperties)}`);
   else if (members.length === 0 || additionalProperties === true)
-    members.push('readonly [key: string]: unknown');
+    // A consumer's interface has no index signature, which any type but this one would ask of it.
+    members.push('readonly [key: string]: any');
   return `{ ${members.join('; ')} }`;
 }
 

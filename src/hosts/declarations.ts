@@ -2,6 +2,13 @@ import type { Contract, ElementEvent, Property } from '../contract/model.js';
 import { docComment, memberNote } from '../contract/typescript.js';
 import { quoted } from '../syntax/literal.js';
 
+/** Attributes that every form-associated element has beside its own (HTML, section 4.13.3). */
+const OF_FORMS: readonly (readonly [name: string, type: string, note: string])[] = [
+  ['name', 'string', 'The name under which a form gets the value.'],
+  ['form', 'string', 'The id of the form that it belongs to, where it stands outside of it.'],
+  ['disabled', 'boolean', 'Whether the form leaves it out.'],
+];
+
 /** The module of a package from which the declarations for all frameworks take what contracts say. */
 export const CONTRACT_DECLARATIONS = './contract.js';
 
@@ -24,6 +31,12 @@ export function contractDeclarations(contracts: readonly Contract[]): string {
           (property) =>
             `${docComment(memberNote(property), '  ')}  ${quoted(property.attribute!)}?: ${attributeType(property)} | undefined;\n`,
         );
+      const own = new Set(properties.map(({ name }) => name));
+      const ofForms = contract.form
+        ? OF_FORMS.filter(([name]) => !own.has(name)).map(
+            ([name, type, note]) => `${docComment(note, '  ')}  ${name}?: ${type} | undefined;\n`,
+          )
+        : [];
       const style = cssProperties.map(
         (property) =>
           `${docComment(memberNote(property), '  ')}  ${quoted(property.name)}?: string | number | undefined;\n`,
@@ -34,8 +47,8 @@ export function contractDeclarations(contracts: readonly Contract[]): string {
         `/** What <${tag}> is given. */`,
         `export interface ${className}Properties {\n${given.join('')}}`,
         '',
-        `/** Attributes of <${tag}> that are not called like their properties. */`,
-        `export interface ${className}Attributes {\n${attributes.join('')}}`,
+        `/** Attributes of <${tag}> that are not called like its properties. */`,
+        `export interface ${className}Attributes {\n${[...attributes, ...ofForms].join('')}}`,
         '',
         `/** Custom properties that <${tag}> takes in a style. */`,
         `export interface ${className}Style {\n${style.join('')}}`,
@@ -91,7 +104,7 @@ export function useInterfaces(contracts: readonly Contract[], dialect: UseDialec
       return [
         docComment(contract.description ?? contract.summary ?? `The use of <${tag}>.`).trimEnd(),
         `export interface ${className}Use`,
-        `  extends Omit<${native}, keyof ${className}Properties | ${dialect.replaced}>,`,
+        `  extends Omit<${native}, keyof ${className}Properties | keyof ${className}Attributes | ${dialect.replaced}>,`,
         `    ${given},`,
         `    ${className}Attributes {`,
         ...dialect.more(contract).map((line) => `  ${line}`),
@@ -107,6 +120,14 @@ export function useInterfaces(contracts: readonly Contract[], dialect: UseDialec
 function listenerOf(event: ElementEvent, { className }: Contract, name: string): string {
   const type = `${className}EventMap[${quoted(event.name)}] & { readonly currentTarget: ${className} }`;
   return `${docComment(memberNote(event), '  ')}  ${quoted(name)}?: ((event: ${type}) => void) | undefined;`;
+}
+
+/**
+ * The attributes of a native element whose events are heard at an element of the library: `of` are the listeners of any element,
+ * by the type of what they are heard at.
+ */
+export function heardAtHost(native: string, of: string, className: string): string {
+  return `Omit<${native}, keyof ${of}<HTMLElement>> & ${of}<${className}>`;
 }
 
 /** Imports of what the interfaces are made from. */

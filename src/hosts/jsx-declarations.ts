@@ -1,5 +1,5 @@
 import type { Contract } from '../contract/model.js';
-import { tagEntries, useImports, useInterfaces, type UseDialect } from './declarations.js';
+import { heardAtHost, tagEntries, useImports, useInterfaces, type UseDialect } from './declarations.js';
 
 /** Declarations for a framework whose elements are listed in a `JSX` namespace of its module. */
 export function jsxDeclarations(
@@ -30,12 +30,19 @@ export function reactDeclarations(
   return jsxDeclarations(
     contracts,
     'react',
-    `import type { ClassAttributes, ComponentPropsWithoutRef, CSSProperties, HTMLAttributes } from 'react';`,
+    `import type { ChangeEvent, ClassAttributes, ComponentPropsWithoutRef, CSSProperties, DOMAttributes, HTMLAttributes } from 'react';`,
     {
       native: (tag, className) =>
-        tag === undefined ? `HTMLAttributes<${className}>` : `ComponentPropsWithoutRef<'${tag}'>`,
+        tag === undefined
+          ? `HTMLAttributes<${className}>`
+          : heardAtHost(`ComponentPropsWithoutRef<'${tag}'>`, 'DOMAttributes', className),
       replaced: `'style' | 'ref' | 'key'`,
-      more: ({ className }) => [
+      more: ({ className, passthrough }) => [
+        ...(/^(?:input|select|textarea)$/.test(passthrough?.native ?? '')
+          ? [
+              `onChange?: ((event: ChangeEvent<${className}> & { target: ${className} }) => void) | undefined;`,
+            ]
+          : []),
         `key?: ClassAttributes<${className}>['key'];`,
         `ref?: ClassAttributes<${className}>['ref'];`,
         `style?: (CSSProperties & ${className}Style & { [name: \`--\${string}\`]: string | number | undefined }) | undefined;`,

@@ -1,5 +1,6 @@
 import { compileJsx, writeWithHooks } from './hooks.js';
 import type { Host } from './host.js';
+import { heardAtHost } from './declarations.js';
 import { jsxDeclarations } from './jsx-declarations.js';
 import { jsxTyping } from './jsx-typing.js';
 import { JSX } from './jsx.js';
@@ -34,10 +35,12 @@ export const preact: Host = {
     jsxDeclarations(
       contracts,
       'preact',
-      `import type { ClassAttributes, CSSProperties, HTMLAttributes, JSX } from 'preact';`,
+      `import type { ClassAttributes, CSSProperties, DOMAttributes, HTMLAttributes, JSX } from 'preact';`,
       {
         native: (tag, className) =>
-          tag === undefined ? `HTMLAttributes<${className}>` : `JSX.IntrinsicElements['${tag}']`,
+          tag === undefined
+            ? `HTMLAttributes<${className}>`
+            : heardAtHost(`JSX.IntrinsicElements['${tag}']`, 'DOMAttributes', className),
         replaced: `'style' | 'ref' | 'key'`,
         more: ({ className }) => [
           `key?: ClassAttributes<${className}>['key'];`,

@@ -1,7 +1,7 @@
 import { quoted } from '../syntax/literal.js';
 import { ExampleNames } from './example-names.js';
 import { transformWithBabel } from './babel.js';
-import { useImports, useInterfaces } from './declarations.js';
+import { heardAtHost, useImports, useInterfaces } from './declarations.js';
 import type { Host } from './host.js';
 import { jsxTyping } from './jsx-typing.js';
 import { JSX } from './jsx.js';
@@ -106,7 +106,9 @@ ${useImports(contracts, true)}
 
 ${useInterfaces(contracts, {
   native: (tag, className) =>
-    tag === undefined ? `JSX.HTMLAttributes<${className}>` : `JSX.IntrinsicElements['${tag}']`,
+    tag === undefined
+      ? `JSX.HTMLAttributes<${className}>`
+      : heardAtHost(`JSX.IntrinsicElements['${tag}']`, 'JSX.DOMAttributes', className),
   replaced: `'style' | 'ref'`,
   more: ({ className }) => [
     `ref?: ${className} | ((element: ${className}) => void) | undefined;`,

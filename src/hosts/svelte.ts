@@ -3,7 +3,7 @@ import { ExampleNames } from './example-names.js';
 import { heardCode, stageCall } from './stage-call.js';
 import { checkWithSvelteCheck } from './checkers.js';
 import { listenerCode, writeTyped } from './typed-use.js';
-import { tagEntries, useImports, useInterfaces } from './declarations.js';
+import { heardAtHost, tagEntries, useImports, useInterfaces } from './declarations.js';
 import type { Host } from './host.js';
 import { looksLikeListener, type BoundProperty, type Scene } from './scene.js';
 import {
@@ -124,12 +124,16 @@ export const svelte: Host = {
     return js.code;
   },
 
-  declarations: (contracts) => `import type { HTMLAttributes, SvelteHTMLElements } from 'svelte/elements';
+  declarations: (
+    contracts,
+  ) => `import type { DOMAttributes, HTMLAttributes, SvelteHTMLElements } from 'svelte/elements';
 ${useImports(contracts, true)}
 
 ${useInterfaces(contracts, {
   native: (tag, className) =>
-    tag === undefined ? `HTMLAttributes<${className}>` : `SvelteHTMLElements['${tag}']`,
+    tag === undefined
+      ? `HTMLAttributes<${className}>`
+      : heardAtHost(`SvelteHTMLElements['${tag}']`, 'DOMAttributes', className),
   replaced: 'never',
   more: () => [],
   listener: (event) => `on${event}`,

@@ -5,6 +5,8 @@ import { ExampleNames } from './example-names.js';
 import { heardCode, stageCall } from './stage-call.js';
 import { checkWithVueTsc } from './checkers.js';
 import { listenerCode, writeTyped } from './typed-use.js';
+import type { Contract } from '../contract/model.js';
+import { liveProperties } from '../contract/passed.js';
 import { useImports, useInterfaces } from './declarations.js';
 import type { Host } from './host.js';
 import {
@@ -84,6 +86,18 @@ interface SfcCompiler {
   compileScript(descriptor: object, options: object): { content: string };
 }
 
+/** What `v-model` is for a template's checker, on what compiles to a control's own. */
+const MODEL = [
+  'modelValue?: string | number | boolean | readonly unknown[] | null | undefined;',
+  "'onUpdate:modelValue'?: ((value: any) => void) | undefined;",
+  'modelModifiers?: { readonly [name: string]: true } | undefined;',
+];
+
+/** True for an element that has a value as native controls do, its own or that of the control inside. */
+function hasValue(contract: Contract): boolean {
+  return [...contract.properties.map(({ name }) => name), ...liveProperties(contract)].includes('value');
+}
+
 /** Vue 3, single-file components with a compiled template. */
 export const vue: Host = {
   name: 'vue',
@@ -125,12 +139,13 @@ ${useImports(contracts, true)}
 ${useInterfaces(contracts, {
   native: (tag) => (tag === undefined ? 'HTMLAttributes' : `NativeElements['${tag}']`),
   replaced: `'style' | keyof ReservedProps`,
-  more: ({ className }) => [
+  more: (contract) => [
+    ...(hasValue(contract) ? MODEL : []),
     "key?: ReservedProps['key'];",
     "ref?: ReservedProps['ref'];",
     'slot?: string | undefined;',
     'part?: string | undefined;',
-    `style?: StyleValue | ${className}Style;`,
+    `style?: StyleValue | ${contract.className}Style;`,
     '[name: `data${Capitalize<string>}`]: unknown;',
   ],
   listener: (event) => camelCase(`on-${event}`),

@@ -109,8 +109,21 @@ function until(what: 'ready' | 'still'): string {
   })()`;
 }
 
-/** The size of what is drawn; a picture is no higher than a few screens. */
-const SIZE = `({
-  width: innerWidth,
-  height: Math.max(1, Math.min(4000, Math.ceil(document.documentElement.getBoundingClientRect().height))),
-})`;
+/**
+ * The size of what is drawn; a picture is no higher than a few screens. What is in the top layer (a modal dialog, a popover) takes no
+ * room of the document: there must be as much below it as there is above.
+ */
+const SIZE = `(() => {
+  let height = document.documentElement.getBoundingClientRect().height;
+  const look = (root) => {
+    for (const element of root.querySelectorAll('*')) {
+      if (element.matches(':modal, :popover-open')) {
+        const { top, bottom } = element.getBoundingClientRect();
+        height = Math.max(height, bottom + Math.max(0, top));
+      }
+      if (element.shadowRoot) look(element.shadowRoot);
+    }
+  };
+  look(document);
+  return { width: innerWidth, height: Math.max(1, Math.min(4000, Math.ceil(height))) };
+})()`;

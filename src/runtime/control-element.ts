@@ -1,4 +1,5 @@
 import type { Inside } from './inside.js';
+import { alreadyHeard } from './relay.js';
 import { disabledByView, markLive, PassingElement, type PassingSetup } from './passing-element.js';
 import { insideOf, mark } from './view-element.js';
 
@@ -111,6 +112,7 @@ function takeUp(host: PassingElement, shown: Element): void {
     controls.delete(host);
     return;
   }
+  if (!controls.has(host)) host.addEventListener('invalid', passOnInvalid);
   controls.set(host, control);
   if (host.matches(':disabled')) control.disabled = true;
   for (const type of ['input', 'change']) control.addEventListener(type, () => tell(host, control));
@@ -123,6 +125,17 @@ function takeUp(host: PassingElement, shown: Element): void {
   tell(host, control);
   // Only what is in the tree can be pointed at; the control is drawn and put there a moment later.
   queueMicrotask(() => tell(host, control));
+}
+
+/** A form tells the element that it is not valid, and the view listens to the control. */
+function passOnInvalid(event: Event): void {
+  const host = event.currentTarget as PassingElement;
+  const control = controls.get(host);
+  // What the control says of itself is sent from the element, too, by script.
+  if (!control || !event.isTrusted) return;
+  const inner = new Event('invalid', { cancelable: true });
+  alreadyHeard.add(inner);
+  if (!control.dispatchEvent(inner)) event.preventDefault();
 }
 
 /** A control's element has the whole inside: this module stands apart from the one that attaches internals. */

@@ -34,8 +34,19 @@ export type Validity =
   | false
   | (ValidityStateFlags & { message: string; at?: HTMLElement | undefined });
 
-/** Takes over an element's own judgment of its value. */
-export function setValidity({ internals, parts }: Inside, judged: Validity): void {
+/** What a form's elements point at while they are not valid, by the element; nothing that is not valid is without an entry. */
+const anchors = new WeakMap<ViewElement, HTMLElement | undefined>();
+
+/** A form tells the element that it is not valid: what it points at is told, too, and can keep the browser's message away. */
+function passOnInvalid(event: Event): void {
+  const anchor = anchors.get(event.target as ViewElement);
+  if (anchor && !anchor.dispatchEvent(new Event('invalid', { cancelable: true }))) event.preventDefault();
+}
+
+/** Lets an element judge its value, and takes that over. */
+export function setValidity(inside: Inside, judge: (inside: never) => Validity): void {
+  const { host, internals, parts } = inside;
+  const judged = judge(inside as never);
   if (!judged) {
     internals.setValidity({});
     return;
@@ -44,5 +55,10 @@ export function setValidity({ internals, parts }: Inside, judged: Validity): voi
     typeof judged === 'string' ? { message: judged, at: undefined, customError: true } : judged;
   const anchor =
     at ?? (Object.values(parts).find((part) => part instanceof HTMLElement) as HTMLElement | undefined);
+  const isFirst = !anchors.has(host);
+  if (isFirst) host.addEventListener('invalid', passOnInvalid);
+  anchors.set(host, anchor);
   internals.setValidity(Object.keys(flags).length > 0 ? flags : { customError: true }, message, anchor);
+  // What the first drawing judges has no parts yet to point at.
+  if (isFirst && !anchor) queueMicrotask(() => setValidity(inside, judge));
 }

@@ -17,7 +17,7 @@ export { memberKey } from './member-key.js';
 export { byLocalName } from './by-local-name.js';
 export { liveMembers, nativeMembers } from './native-members.js';
 export { ariaAttributes, PassingElement, passTo } from './passing-element.js';
-export { relay } from './relay.js';
+export { alreadyHeard, relay } from './relay.js';
 export { repeat } from './repeat.js';
 export { result } from './results.js';
 export { giveSlot, stampItems, watchTemplates } from './stamp.js';

@@ -81,7 +81,7 @@ export function giveSlot(inside: Inside, slot: string, given: Record<string, unk
       stamp.element.addEventListener('click', (event) => {
         const name = (event.target as Element).closest<HTMLElement>('[data-call]')?.dataset.call;
         const call = name === undefined ? undefined : latest.get(host)?.get(slot)?.[name];
-        if (typeof call === 'function') (call as () => void)();
+        if (typeof call === 'function') (call as (event: Event) => void)(event);
       });
       host.append(stamp.element);
     }

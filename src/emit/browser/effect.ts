@@ -37,7 +37,7 @@ export function effectStatement(effect: Effect, { runtime }: Emission): TreeNode
     case 'form-value':
       return told('setFormValue', valueOf(effect.name, effect.origin));
     case 'validity':
-      return told('setValidity', expression`behavior.validity(inside)`);
+      return told('setValidity', expression`behavior.validity`);
   }
 }
 

@@ -13,7 +13,7 @@ export const OWN = [
   ),
   ...'styles text value values'.split(' '),
   // What it imports from the runtime.
-  ...'ControlElement PassingElement ViewElement adoptStyle ariaAttributes asChoice asData asNumber asText'.split(
+  ...'arrive ControlElement PassingElement ViewElement adoptStyle ariaAttributes asChoice asData asNumber asText'.split(
     ' ',
   ),
   ...'byLocalName choose classNames copy filledSlots formMembers giveSlot inDocument insideClass insideOf internalsOf endConnection'.split(

@@ -1,3 +1,4 @@
+import { errorText, eventText, stackOf } from '../../verify/error-text.js';
 import { still, withoutIndentation } from '../../verify/facets/still.js';
 import { rememberRoots } from '../../verify/inner-root.js';
 import type { CellData } from '../cell-html.js';
@@ -204,7 +205,7 @@ class Cell {
       if (typeof run !== 'function') throw new TypeError(`"${method}" is ${typeof run}, not a function`);
       tell({ ...told, gave: plain(await run.apply(this.element, given)), error: '' });
     } catch (error) {
-      tell({ ...told, gave: undefined, error: error instanceof Error ? error.message : String(error) });
+      tell({ ...told, gave: undefined, error: errorText(error) });
     }
     this.#look();
   }
@@ -312,17 +313,16 @@ const MARGIN = 12;
 /** Tells errors that nobody caught, and what is written to the console, with where that was. */
 function tellErrors(): void {
   addEventListener('error', (event) => {
-    const { message, filename, lineno, colno, error } = event;
-    const at = placeIn((error as Error | undefined)?.stack) ?? {
+    const { filename, lineno, colno, error } = event;
+    const at = placeIn(stackOf(error)) ?? {
       address: filename,
       line: lineno,
       column: colno,
     };
-    tell({ cell: 'told', level: 'error', text: message, at: at.line > 0 ? at : undefined });
+    tell({ cell: 'told', level: 'error', text: eventText(event), at: at.line > 0 ? at : undefined });
   });
   addEventListener('unhandledrejection', ({ reason }) => {
-    const error = reason as Error | undefined;
-    tell({ cell: 'told', level: 'error', text: String(error?.message ?? reason), at: placeIn(error?.stack) });
+    tell({ cell: 'told', level: 'error', text: errorText(reason), at: placeIn(stackOf(reason)) });
   });
   addEventListener('securitypolicyviolation', ({ violatedDirective, blockedURI }) =>
     tell({

@@ -1,3 +1,4 @@
+import { liveProperties } from '../../contract/passed.js';
 import type { Facet, Mounted, ProbePage } from '../facet.js';
 import type { Observation } from '../observation.js';
 import { innerRoot } from '../inner-root.js';
@@ -12,6 +13,8 @@ interface Data {
   /** True where the state has it, which only the element itself can change. */
   ofState: boolean;
   part: string | undefined;
+  /** True where the value is that of a native control inside. */
+  ofControl: boolean;
   /** True if a consumer can turn it off by a property or an attribute `disabled`. */
   canBeDisabled: boolean;
   /** True if a consumer can demand a value by a property or an attribute `required`. */
@@ -47,6 +50,7 @@ export const forms: Facet<Data> = {
           second,
         },
         ofState: contract.form !== undefined && property === undefined,
+        ofControl: property === undefined && liveProperties(contract).length > 0,
         canBeDisabled: takes('disabled'),
         canBeRequired: takes('required'),
         part: contract.passthrough?.to,
@@ -77,7 +81,9 @@ export const forms: Facet<Data> = {
       await tryMembership(stage),
       ...(data.button && data.takesType ? [await tryButton(stage)] : []),
       ...(data.button || data.ofState ? [] : [await tryValue(stage)]),
-      ...(data.button ? [] : [...(await tryTyping(stage)), await tryValidity(stage)]),
+      ...(data.button
+        ? []
+        : [...(await tryTyping(stage)), ...(await trySetting(stage)), await tryValidity(stage)]),
       await tryFieldset(stage),
       await tryLabel(stage),
     ];
@@ -235,6 +241,40 @@ async function tryTyping(stage: FormTrial): Promise<Observation[]> {
     show(control.value),
     show(initial ?? ''),
   );
+  return [observer.result()];
+}
+
+/** What script sets of a control's own members is what the form gets, and what is judged, as with the control itself. */
+async function trySetting(stage: FormTrial): Promise<Observation[]> {
+  const { form, mounted, page, data } = stage;
+  const control = controlOf(stage);
+  const element = mounted.element as FormMembers & { value?: unknown; checked?: unknown };
+  if (!data.ofControl || !control) return [];
+  const isBox = control.matches('input[type=checkbox], input[type=radio]');
+  if (!isBox && !control.matches(TYPED)) return [];
+  const observer = new Observer('set by script');
+  const set = (on: boolean): void => {
+    if (isBox) element.checked = on;
+    else element.value = on ? 'Given by script' : '';
+  };
+  const wanted = isBox ? control.value : 'Given by script';
+  const did = `set ${isBox ? 'checked to true' : 'value to "Given by script"'}`;
+  const initial = entry(stage);
+  set(true);
+  await page.settle();
+  observer.equal(`${did}, read it from the form`, entry(stage), wanted);
+  if (data.canBeRequired) {
+    set(false);
+    element.setAttribute('required', '');
+    await page.until(() => !form.checkValidity());
+    set(true);
+    await page.settle();
+    observer.equal(`demand a value, ${did}, check the form`, form.checkValidity(), true);
+    element.removeAttribute('required');
+  }
+  form.reset();
+  await page.settle();
+  observer.equal('reset the form', entry(stage), initial);
   return [observer.result()];
 }
 

@@ -1,3 +1,4 @@
+import { namedErrorText } from '../error-text.js';
 import type { ElementFacts, ProbePage } from '../facet.js';
 import { Observer, show } from '../observe.js';
 import { valueFrom } from '../values.js';
@@ -75,7 +76,7 @@ function tryNone(values: Values, name: string, given: unknown, observer: Observe
     try {
       values[name] = value;
     } catch (error) {
-      observer.fail(did, `error: ${String(error)}`, 'no function');
+      observer.fail(did, `error: ${namedErrorText(error)}`, 'no function');
       continue;
     }
     const seen = values[name];

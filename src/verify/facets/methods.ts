@@ -1,3 +1,4 @@
+import { namedErrorText } from '../error-text.js';
 import type { JsonSchema } from '../../contract/schema.js';
 import type { Facet, ProbePage } from '../facet.js';
 import type { Observation } from '../observation.js';
@@ -121,8 +122,8 @@ async function call(
     returned = await element[name]!(...given);
   } catch (error) {
     // The platform itself refuses some things to what is in no document (a dialog, say), and says so.
-    if (error instanceof DOMException && !element.isConnected) observer.saw(did, String(error));
-    else observer.fail(did, `error: ${String(error)}`, 'no error');
+    if (error instanceof DOMException && !element.isConnected) observer.saw(did, namedErrorText(error));
+    else observer.fail(did, `error: ${namedErrorText(error)}`, 'no error');
     return;
   }
   if (returns)

@@ -1,3 +1,4 @@
+import { namedErrorText } from '../error-text.js';
 import { componentOf } from '../../contract/implementation.js';
 import type { JsonSchema } from '../../contract/schema.js';
 import type { Facet, Mounted, ProbePage } from '../facet.js';
@@ -310,7 +311,11 @@ function judgeWrong(
     try {
       values[name] = value;
     } catch (error) {
-      observer.fail(`set ${name} to ${show(value)}`, `error: ${String(error)}`, show(property.default));
+      observer.fail(
+        `set ${name} to ${show(value)}`,
+        `error: ${namedErrorText(error)}`,
+        show(property.default),
+      );
       continue;
     }
     const seen = values[name];

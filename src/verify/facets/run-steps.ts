@@ -1,3 +1,4 @@
+import { errorText } from '../error-text.js';
 import type { Expectation, Step } from '../../contract/schema.js';
 import type { Mounted, ProbePage } from '../facet.js';
 import type { SampleData } from './plan-samples.js';
@@ -62,7 +63,7 @@ export async function runSteps(
       act = await perform(page, mounted, sample, step);
     } catch (error) {
       act = actOf(step);
-      events.failed(act, error instanceof Error ? error.message : String(error));
+      events.failed(act, errorText(error));
       return;
     }
     await page.settle();

@@ -1,3 +1,4 @@
+import { errorText, eventText, namedErrorText, stackOf } from '../error-text.js';
 import { pageNeeds } from '../page-kinds.js';
 import { FACETS } from '../facets/index.js';
 import { Outside } from '../facets/outside-style.js';
@@ -55,11 +56,11 @@ const tracker = trackLeftovers();
 const uncaught: string[] = [];
 /** Errors of elements that were leaving the page. */
 const whenLeaving: string[] = [];
-addEventListener('error', ({ message, error }) => {
-  const { stack } = (error ?? {}) as { stack?: unknown };
-  (/\bdisconnectedCallback\b/.test(String(stack)) ? whenLeaving : uncaught).push(message);
+addEventListener('error', (event) => {
+  const isLeaving = /\bdisconnectedCallback\b/.test(stackOf(event.error));
+  (isLeaving ? whenLeaving : uncaught).push(eventText(event));
 });
-addEventListener('unhandledrejection', (event) => uncaught.push(String(event.reason)));
+addEventListener('unhandledrejection', (event) => uncaught.push(namedErrorText(event.reason)));
 /** What the page was like before the element came; only in the page where style is judged. */
 let outside: Outside | undefined;
 
@@ -132,7 +133,7 @@ class Probe implements ProbePage {
     whenLeaving.length = 0;
     this.#run().then(
       (turn) => this.#turn(turn),
-      (error: unknown) => this.#turn({ broke: error instanceof Error ? error.message : String(error) }),
+      (error: unknown) => this.#turn({ broke: errorText(error) }),
     );
   }
 
@@ -173,7 +174,7 @@ class Probe implements ProbePage {
     try {
       await this.register();
     } catch (error) {
-      return `Its module cannot be loaded: ${error instanceof Error ? error.message : String(error)}`;
+      return `Its module cannot be loaded: ${errorText(error)}`;
     }
     const Class = customElements.get(tag);
     if (!Class) return 'Its module does not define it';

@@ -1,0 +1,377 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { execFile } from 'node:child_process';
+import { promisify } from 'node:util';
+import { PNG } from 'pngjs';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { BuiltPage } from './built-page.js';
+import { lastwright, linkPackages, REPOSITORY, writeElement, writeFiles } from './helpers.js';
+
+const FIELD = 'parts: { field: {} }\npassthrough: { to: field, native: input }\n';
+
+/** What authors write who know only the documentation, as the built program packages it. */
+const built = new BuiltPage(
+  {
+    'lastwright.yaml': 'library: 1\nhosts: [html, react, vue]\n',
+    'package.json': '{ "name": "harbor", "version": "1.0.0" }',
+    'elements/quay-field/quay-field.contract.yaml': `contract: 1\ntag: quay-field\nproperties: { label: { type: string } }\n${FIELD}`,
+    'elements/quay-field/quay-field.html':
+      '<label>{label}<input part="field" oninvalid="refuse(event)"></label><small>{value.length}, {refused}</small>',
+    'elements/quay-field/quay-field.ts': `import type { Inside } from './quay-field.contract.yaml';
+export const state = () => ({ refused: 0 });
+export function refuse(field: Inside, event: Event) { event.preventDefault(); field.state.refused++; }
+export function drawn(field: Inside) { const text: string = field.value; if (text !== field.host.value) throw new Error('two values'); }
+`,
+    'elements/quay-crate/quay-crate.contract.yaml': `contract: 1
+tag: quay-crate
+properties: { crate: { $ref: '#/definitions/crate', required: true }, open: { type: boolean } }
+slots: { default: { gives: [crate, lift, weigh] } }
+definitions: { crate: { type: object, properties: { name: { type: string } }, required: [name], additionalProperties: true } }
+`,
+    'elements/quay-crate/quay-crate.html': '<b>{crate.name}{open ? ", open" : ""}</b><slot></slot>',
+    'elements/quay-crate/quay-crate.ts': `import type { Inside } from './quay-crate.contract.yaml';
+export function lift(crate: Inside, event: Event) { (event.target as HTMLElement).textContent = event.type + ' ' + crate.crate.name; }
+export function weigh(_crate: Inside, kilos: number, by?: string) { return [kilos, by]; }
+`,
+    'elements/quay-count/quay-count.contract.yaml': `contract: 1
+tag: quay-count
+properties: { amount: { type: string, default: '' } }
+form: { value: amount }
+parts: { box: {} }
+`,
+    'elements/quay-count/quay-count.html':
+      '<input part="box" value="{amount}" oninput="amount = event.target.value" oninvalid="note(event)"><b>{noted}</b>',
+    'elements/quay-count/quay-count.ts': `import type { Inside } from './quay-count.contract.yaml';
+export const state = () => ({ noted: 0 });
+export function note(count: Inside, event: Event) { event.preventDefault(); count.state.noted++; }
+export function validity(count: Inside) { return count.amount ? null : { valueMissing: true, message: 'How many?', at: count.parts.box }; }
+`,
+    'elements/quay-rows/quay-rows.contract.yaml': `contract: 1
+tag: quay-rows
+properties: { rows: { type: array, items: { type: object, properties: { id: { type: string } }, additionalProperties: true }, default: [] } }
+slots: { row: { each: rows, key: id } }
+`,
+    'elements/quay-rows/quay-rows.html':
+      '<ul><template for-each="row of rows"><li>{row.id}</li></template></ul><template for-each="row of rows" key="row.id"><slot name="row-{row.id}"></slot></template>',
+  },
+  'index.js',
+  { command: true },
+);
+beforeAll(() => built.start());
+afterAll(() => built.stop());
+
+describe('lists without keys', () => {
+  it('become shorter, longer, empty, and change in between', async () => {
+    const shown = await built.inPlace<string[]>(
+      '<quay-rows></quay-rows>',
+      `const list = one('quay-rows'); const seen = [];
+      for (const ids of ['abcd', 'ab', 'xyz', 'z', '', 'pq']) {
+        list.rows = [...ids].map((id) => ({ id }));
+        await list.settled;
+        seen.push(inside(list, 'ul').textContent);
+      }
+      return seen;`,
+    );
+    expect(shown).toEqual(['abcd', 'ab', 'xyz', 'z', '', 'pq']);
+  });
+});
+
+describe('members that a control holds', () => {
+  it('are names of the view, which follows what is typed, set and reset', async () => {
+    const shown = await built.inPlace<string[]>(
+      '<form><quay-field name="n" value="abc"></quay-field></form>',
+      `const field = one('quay-field'); const seen = []; const look = async () => { await field.settled; seen.push(inside(field, 'small').textContent); };
+      await look();
+      field.value = 'harbor'; await look();
+      const control = inside(field, 'input'); control.value = 'ab'; control.dispatchEvent(new Event('input', { bubbles: true, composed: true })); await look();
+      one('form').reset(); await look();
+      return seen;`,
+    );
+    expect(shown).toEqual(['3, 0', '6, 0', '2, 0', '3, 0']);
+  });
+
+  it('have a value before the element is in the page', async () => {
+    expect(
+      await built.run(
+        "const field = document.createElement('quay-field'); const seen = [field.value]; field.value = 'x'; return [...seen, field.value];",
+      ),
+    ).toEqual(['', 'x']);
+  });
+
+  it.each([
+    ['value="{value}"', FIELD, 'passthrough/live', 1],
+    ['value="{value}"', `properties: { value: { type: string } }\n${FIELD}`, 'passthrough/one-way', 0],
+    [
+      'value="{value}" oninput="value = event.target.value"',
+      `properties: { value: { type: string } }\n${FIELD}`,
+      undefined,
+      0,
+    ],
+    ['placeholder="{value}"', FIELD, undefined, 0],
+  ])('%s with %j: %s', async (attribute, contract, code, status) => {
+    const root = writeElement({
+      '.contract.yaml': `contract: 1\ntag: quay-mast\n${contract}`,
+      '.html': `<input part="field" ${attribute}>`,
+    });
+    const result = await lastwright(['check', '--json'], { cwd: root });
+    const { findings } = JSON.parse(result.stdout) as { findings: { code: string }[] };
+    expect(findings.map((one) => one.code)).toEqual(code === undefined ? [] : [code]);
+    expect(result.status).toBe(status);
+  });
+});
+
+describe('data that must be given', () => {
+  it('is waited for, and the view is drawn when it comes', async () => {
+    const seen = await built.inPlace<unknown>(
+      '<quay-crate open>Content</quay-crate>',
+      `const crate = one('quay-crate'); const errors = [];
+      const hear = (event) => { errors.push(event.message); event.preventDefault(); };
+      addEventListener('error', hear);
+      const seen = [crate.shadowRoot.childElementCount];
+      const look = async () => { await crate.settled; seen.push(inside(crate, 'b')?.textContent ?? ''); };
+      crate.crate = { name: 'tea' }; await look();
+      crate.crate = undefined; crate.open = false; await look();
+      crate.crate = { name: 'rope' }; await look();
+      const other = document.createElement('quay-crate'); place.append(other); other.crate = { name: 'late' }; other.remove(); await other.settled; seen.push(other.shadowRoot.childElementCount);
+      place.append(other); seen.push(other.shadowRoot.querySelector('b').textContent);
+      removeEventListener('error', hear);
+      return [seen, errors];`,
+    );
+    expect(seen).toEqual([[0, 'tea, open', 'tea, open', 'rope', 0, 'late'], []]);
+  });
+});
+
+describe('forms tell what is not valid', () => {
+  it('to the control of the view, which can keep the message away', async () => {
+    const seen = await built.inPlace<unknown>(
+      '<form><quay-field name="n" required></quay-field><quay-count></quay-count></form>',
+      `const heard = []; one('form').addEventListener('invalid', (event) => heard.push([event.target.localName, event.defaultPrevented]), true);
+      one('form').addEventListener('submit', (event) => event.preventDefault());
+      one('form').requestSubmit(); await soon();
+      return [inside(one('quay-field'), 'small').textContent, inside(one('quay-count'), 'b').textContent, heard.map(([name]) => name)];`,
+    );
+    expect(seen).toEqual(['0, 1', '1', ['quay-field', 'quay-count']]);
+  });
+});
+
+describe('what a slot gives', () => {
+  it('a function gets the event of the button that calls it', async () => {
+    const text = await built.inPlace<string>(
+      '<quay-crate><template><button data-call="lift">Lift</button></template></quay-crate>',
+      "one('quay-crate').crate = { name: 'tea' }; await soon(); const button = one('button'); button.click(); return button.textContent;",
+    );
+    expect(text).toBe('click tea');
+  });
+});
+
+describe('the package', () => {
+  const text = (path: string) => String(built.files.get(path));
+
+  it('has a class that observes what somebody asks for', () => {
+    expect(text('classes/quay-crate.js')).not.toContain("'class'");
+    expect(text('classes/quay-field.js')).not.toContain("'class'");
+  });
+
+  it('says in its manifest how keyed slots are named, what is given and what can be canceled', () => {
+    const { modules } = JSON.parse(text('custom-elements.json')) as {
+      modules: { declarations?: { tagName: string; slots: object[]; events: { name: string }[] }[] }[];
+    };
+    const of = (tag: string) =>
+      modules.flatMap((one) => one.declarations ?? []).find((one) => one.tagName === tag)!;
+    expect(of('quay-rows').slots).toEqual([
+      expect.objectContaining({
+        name: 'row',
+        each: 'rows',
+        key: 'id',
+        description: expect.stringContaining('"row-" and its id'),
+      }),
+    ]);
+    expect(of('quay-crate').events.map(({ name }) => name)).toEqual(['slot-given']);
+  });
+
+  it('is used with types, right and wrong', async () => {
+    const root = writeFiles({
+      'tsconfig.json': JSON.stringify({
+        compilerOptions: {
+          strict: true,
+          module: 'esnext',
+          moduleResolution: 'bundler',
+          target: 'es2022',
+          lib: ['es2022', 'dom', 'dom.iterable'],
+          jsx: 'react-jsx',
+          noEmit: true,
+          types: [],
+        },
+        include: ['*.tsx'],
+      }),
+      'tsconfig.vue.json': JSON.stringify({
+        extends: './tsconfig.json',
+        compilerOptions: { jsx: 'preserve' },
+        vueCompilerOptions: { strictTemplates: true },
+        include: ['*.vue'],
+      }),
+      'use.tsx': `import type {} from 'harbor/react';
+import type { QuayCrate } from 'harbor/quay-crate';
+import type { QuayField } from 'harbor/quay-field';
+interface Crate { name: string; cups: number }
+const crate: Crate = { name: 'Assam', cups: 3 };
+export const use = <>
+  <quay-crate crate={crate} />
+  <quay-count name="amount" form="order" disabled amount="2" />
+  <quay-field name="n" required onClick={(event) => { const field: QuayField = event.currentTarget; return field.value; }}
+    onChange={(event) => { const text: string = event.target.value; return text; }} />
+</>;
+export function listen(element: QuayCrate) {
+  element.addEventListener('slot-given', ({ detail }) => { detail.data.weigh(3); detail.data.lift(new Event('x')); });
+  // @ts-expect-error kilos are a number
+  element.addEventListener('slot-given', ({ detail }) => { detail.data.weigh('3'); });
+}
+// @ts-expect-error no such attribute
+export const wrong = <quay-count nam="amount" />;
+`,
+      'Use.vue': `<script setup lang="ts">
+import type {} from 'harbor/vue';
+import { ref } from 'vue';
+const text = ref('');
+</script>
+<template><quay-field v-model="text" name="n" /><quay-count name="amount" /></template>
+`,
+    });
+    linkPackages(root);
+    const consumer = writeFiles({}, root);
+    writeFileSync(
+      join(consumer, 'use.tsx'),
+      readFileSync(join(consumer, 'use.tsx'), 'utf8')
+        .replaceAll("'harbor/", `'${built.root}/dist/`)
+        .replace(/dist\/(quay-\w+)'/g, "dist/elements/$1.js'")
+        .replace("dist/react'", "dist/hosts/react.d.ts'"),
+    );
+    writeFileSync(
+      join(consumer, 'Use.vue'),
+      readFileSync(join(consumer, 'Use.vue'), 'utf8').replace(
+        "'harbor/vue'",
+        `'${built.root}/dist/hosts/vue.d.ts'`,
+      ),
+    );
+    linkPackages(built.root);
+    const run = promisify(execFile);
+    const told = async (program: string, config: string) =>
+      run(process.execPath, [join(REPOSITORY, 'node_modules', program), '-p', config], { cwd: root }).then(
+        () => '',
+        ({ stdout }: { stdout: string }) => stdout,
+      );
+    expect(await told('typescript/bin/tsc', 'tsconfig.json')).toBe('');
+    expect(await told('vue-tsc/bin/vue-tsc.js', 'tsconfig.vue.json')).toBe('');
+  });
+});
+
+describe('preview --still', () => {
+  it('shows a dialog that is open in the top layer whole', async () => {
+    const root = writeElement({
+      '.contract.yaml': 'contract: 1\ntag: quay-mast\nproperties: { open: { type: boolean } }\n',
+      '.html': '<dialog><p>Really?</p></dialog>',
+      '.ts': `import type { Inside } from './quay-mast.contract.yaml';
+export function drawn(mast: Inside) {
+  const dialog = mast.host.shadowRoot!.querySelector('dialog')!;
+  if (mast.open && !dialog.open) dialog.showModal();
+}
+`,
+      '.css': 'dialog { height: 200px; }',
+      '.samples.yaml': '- sample: Open\n  properties: { open: true }\n',
+    });
+    const { status, stdout, stderr } = await lastwright(['preview', '--still', 'stills', '--host', 'html'], {
+      cwd: root,
+    });
+    expect(status, stdout + stderr).toBe(0);
+    const { height } = PNG.sync.read(readFileSync(join(root, 'stills/quay-mast/open.html.png')));
+    expect(height).toBeGreaterThan(250);
+  });
+});
+
+describe('verify', () => {
+  it('tells that a form does not get what script sets of a control', async () => {
+    const contract = (tag: string) =>
+      `contract: 1\ntag: ${tag}\nparts: { control: {} }\npassthrough: { to: control, native: input }\nwraps: { element: ./field.js }\n`;
+    const field = (tellsForm: string) => `export default class extends HTMLElement {
+  static formAssociated = true;
+  static observedAttributes = ['required', 'disabled', 'placeholder', 'aria-label'];
+  #internals = this.attachInternals();
+  #control = document.createElement('input');
+  constructor() {
+    super();
+    this.attachShadow({ mode: 'open', delegatesFocus: true }).append(this.#control);
+    this.#control.part.add('control');
+    this.#control.addEventListener('input', () => this.#tell());
+  }
+  #tell() {
+    this.#internals.setFormValue(this.#control.value);
+    const { valid, valueMissing } = this.#control.validity;
+    this.#internals.setValidity(valid ? {} : { valueMissing }, valid ? '' : 'A value is missing.', this.#control);
+  }
+  get value() { return this.#control.value; }
+  set value(value) { this.#control.value = value; ${tellsForm} }
+  get form() { return this.#internals.form; }
+  get labels() { return this.#internals.labels; }
+  get validity() { return this.#internals.validity; }
+  get validationMessage() { return this.#internals.validationMessage; }
+  checkValidity() { return this.#internals.checkValidity(); }
+  attributeChangedCallback(name, _before, value) {
+    if (value === null) this.#control.removeAttribute(name); else this.#control.setAttribute(name, value);
+    this.#tell();
+  }
+  connectedCallback() { this.#tell(); }
+  formResetCallback() { this.#control.value = ''; this.#tell(); }
+  formStateRestoreCallback(state) { this.#control.value = state; this.#tell(); }
+  formDisabledCallback(disabled) { this.#control.disabled = disabled || this.hasAttribute('disabled'); }
+}
+`;
+    const root = writeFiles({
+      'lastwright.yaml': 'library: 1\nhosts: [html]\n',
+      'package.json': '{ "name": "fields", "version": "1.0.0" }',
+      'elements/quay-good/quay-good.contract.yaml': contract('quay-good'),
+      'elements/quay-good/field.js': field('this.#tell();'),
+      'elements/quay-deaf/quay-deaf.contract.yaml': contract('quay-deaf'),
+      'elements/quay-deaf/field.js': field(''),
+    });
+    const { stdout } = await lastwright(['verify', '--json', '--no-types'], { cwd: root });
+    const { results } = JSON.parse(stdout) as {
+      results: { element: string; facet: string; subject: string; verdict: string }[];
+    };
+    const set = results.filter(({ facet, subject }) => facet === 'forms' && subject === 'set by script');
+    expect(Object.fromEntries(set.map(({ element, verdict }) => [element, verdict]))).toEqual({
+      'quay-good': 'fits',
+      'quay-deaf': 'fails',
+    });
+  });
+
+  it('says what an element threw, whatever that is', async () => {
+    const thrower = (thrown: string) =>
+      `export default class extends HTMLElement { connectedCallback() { setTimeout(() => { throw ${thrown}; }); } }\n`;
+    const thrown: Record<string, string> = {
+      'quay-proxy':
+        "new Proxy({}, { get() { throw new Error('no'); }, getPrototypeOf() { throw new Error('no'); } })",
+      'quay-bare': 'Object.create(null)',
+      'quay-dom': "new DOMException('The crane is stuck', 'InvalidStateError')",
+      'quay-symbol': "Symbol('crane')",
+    };
+    const files = Object.entries(thrown).flatMap(([tag, value]) => [
+      [`elements/${tag}/${tag}.contract.yaml`, `contract: 1\ntag: ${tag}\nwraps: { element: ./it.js }\n`],
+      [`elements/${tag}/it.js`, thrower(value)],
+    ]);
+    const root = writeFiles({
+      'lastwright.yaml': 'library: 1\nhosts: [html]\n',
+      'package.json': '{ "name": "throwers", "version": "1.0.0" }',
+      ...(Object.fromEntries(files) as Record<string, string>),
+    });
+    const { stdout, status } = await lastwright(['verify', '--json', '--no-types'], { cwd: root });
+    expect(status).toBe(1);
+    const { results } = JSON.parse(stdout) as {
+      results: { element: string; verdict: string; note: string }[];
+    };
+    const notes = (tag: string) =>
+      results.filter((one) => one.element === tag && one.verdict === 'fails').map(({ note }) => note);
+    for (const tag of Object.keys(thrown)) expect(notes(tag), tag).not.toEqual([]);
+    expect(notes('quay-dom').join()).toContain('The crane is stuck');
+    expect(notes('quay-dom').join()).not.toContain('Uncaught  instead');
+  });
+});
