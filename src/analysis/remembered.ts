@@ -1,17 +1,9 @@
 import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
-import { mkdir, readFile } from 'node:fs/promises';
-import { dirname } from 'node:path';
-import { writeWhole } from '../system/write-whole.js';
 import { cachedAbout } from '../system/cache.js';
+import { recallValue, rememberValue } from '../system/remembered-value.js';
 import type { Finding } from '../findings/finding.js';
 import { sourceFiles, type Library } from '../library/open-library.js';
-
-/** What a check of a library found, and for which content. */
-interface Memory {
-  key: string;
-  findings: Finding[];
-}
 
 /** A short name for what a library is to a version of the tool: its files, its configuration. */
 export function libraryKey(library: Library, toolVersion: string): string {
@@ -32,12 +24,9 @@ export function wasChecked(root: string): boolean {
 
 /** The findings of the last check of this library, if nothing has changed since; otherwise undefined. */
 export async function recallFindings(library: Library, toolVersion: string): Promise<Finding[] | undefined> {
-  try {
-    const memory = JSON.parse(await readFile(cachedAbout('checks', library.root), 'utf8')) as Memory;
-    return memory.key === libraryKey(library, toolVersion) ? memory.findings : undefined;
-  } catch {
-    return undefined;
-  }
+  const key = libraryKey(library, toolVersion);
+  const path = cachedAbout('checks', library.root);
+  return (await recallValue<Finding[]>(path, key, () => false))?.value;
 }
 
 /** Remembers what a check found. A cache that cannot be written is done without. */
@@ -46,12 +35,6 @@ export async function rememberFindings(
   toolVersion: string,
   findings: Finding[],
 ): Promise<void> {
-  const path = cachedAbout('checks', library.root);
-  const memory: Memory = { key: libraryKey(library, toolVersion), findings };
-  try {
-    await mkdir(dirname(path), { recursive: true });
-    await writeWhole(path, JSON.stringify(memory));
-  } catch {
-    // The next check takes as long as this one.
-  }
+  const key = libraryKey(library, toolVersion);
+  await rememberValue(cachedAbout('checks', library.root), { key, traces: [], value: findings });
 }

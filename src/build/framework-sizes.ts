@@ -8,7 +8,7 @@ import type { LibraryElement } from '../library/library-element.js';
 import { frameworkOptions, packagedComponents } from './bundle-components.js';
 import { MEASURED_BUILD } from './measured-build.js';
 import { cacheFolder, contentKey } from '../system/cache.js';
-import { recallValue, rememberValue } from '../system/remembered-value.js';
+import { cachedValue } from '../system/remembered-value.js';
 import { toolKey } from '../system/tool-key.js';
 
 /** In bytes, minified and compressed with Brotli. */
@@ -42,9 +42,7 @@ export async function frameworkSizes(
       const { framework, version, from } = installed;
       const key = contentKey(name, version, from, tool);
       const path = join(cacheFolder(), 'frameworks', key);
-      const known = await recallValue<Weights>(path, key, () => false);
-      const weights = known?.value ?? (await weigh(installed, root));
-      if (!known) await rememberValue(path, { key, traces: [], value: weights });
+      const weights = await cachedValue<Weights>(path, key, () => weigh(installed, root));
       const choice = own.some(({ component }) => component.shared) ? 'shared' : 'bundled';
       return { title: framework.title, version, choice, ...weights };
     }),

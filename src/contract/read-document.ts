@@ -34,7 +34,7 @@ export interface ReadDocument<Value> {
 export type Locate = (path: Path, of?: 'key' | 'value') => Position;
 
 /** The largest file that is read, in UTF-16 code units; no contract that a person wrote comes near. */
-const LARGEST = 2_000_000;
+export const LARGEST = 2_000_000;
 
 /**
  * Reads YAML or JSON (which is YAML too) and checks it against a schema. Every problem of the file comes

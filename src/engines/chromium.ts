@@ -80,7 +80,7 @@ export const chromium: Engine = {
   async launch() {
     const found = await find();
     if (typeof found === 'string') return start(found, process.env);
-    const browser = await startPackaged(found);
+    const browser = (await startPackaged(found)) ?? (await startUnpackedAgain());
     if (browser) return browser;
     throw missing();
   },
@@ -111,6 +111,12 @@ async function startPackaged(packaged: PackagedBrowser): Promise<Browser | undef
     const paths = [packaged.libraries, process.env.LD_LIBRARY_PATH].filter(Boolean).join(delimiter);
     return start(packaged.executable, { ...env, LD_LIBRARY_PATH: paths }).catch(() => undefined);
   }
+}
+
+/** What was unpacked once may have been damaged since. */
+async function startUnpackedAgain(): Promise<Browser | undefined> {
+  const found = await packagedChromium(true);
+  return found && startPackaged(found);
 }
 
 async function start(executable: string, env: NodeJS.ProcessEnv): Promise<Browser> {

@@ -1,11 +1,14 @@
 import { createHash } from 'node:crypto';
-import { createReadStream } from 'node:fs';
+import { createReadStream, rmSync } from 'node:fs';
 import { access, mkdir, mkdtemp, readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { createBrotliDecompress } from 'node:zlib';
+import { atEnd } from '../system/at-exit.js';
 import { cacheFolder } from '../system/cache.js';
+import { asRefusal } from '../system/refusal.js';
 
 const require = createRequire(import.meta.url);
 
@@ -20,9 +23,9 @@ export interface PackagedBrowser {
 
 /**
  * The browser from its npm package, unpacked into the tool's own cache at first use (about 2.5 s);
- * undefined where the package is missing or made for another kind of machine.
+ * undefined where the package is missing or made for another kind of machine. One that is `damaged` is unpacked again.
  */
-export async function packagedChromium(): Promise<PackagedBrowser | undefined> {
+export async function packagedChromium(damaged = false): Promise<PackagedBrowser | undefined> {
   if (process.platform !== 'linux' || process.arch !== 'x64') return undefined;
   let source: string;
   let version: string;
@@ -40,17 +43,48 @@ export async function packagedChromium(): Promise<PackagedBrowser | undefined> {
   }
   const key = createHash('sha256').update(`${source}\0${version}`).digest('hex').slice(0, 12);
   const folder = join(cacheFolder(), `chromium-${version}-${key}`);
-  const browser = {
+  if (!damaged && (await isThere(folder))) return partsIn(folder);
+  if (damaged) await rm(folder, { recursive: true, force: true }).catch(() => {});
+  try {
+    await unpack(source, folder);
+    return partsIn(folder);
+  } catch (error) {
+    const refused = asRefusal(error);
+    if (!refused) throw error;
+    // What cannot be kept is unpacked for this run alone.
+    return partsIn(await unpackedForOnce(source));
+  }
+}
+
+function partsIn(folder: string): PackagedBrowser {
+  return {
     executable: join(folder, 'chromium'),
     libraries: join(folder, 'lib'),
     fonts: join(folder, 'fonts'),
   };
-  const present = await access(browser.executable).then(
+}
+
+function isThere(folder: string): Promise<boolean> {
+  return access(partsIn(folder).executable).then(
     () => true,
     () => false,
   );
-  if (!present) await unpack(source, folder);
-  return browser;
+}
+
+/** A folder with the browser that is removed when this process ends. */
+const unpackedFolder = new Map<string, Promise<string>>();
+function unpackedForOnce(source: string): Promise<string> {
+  const known = unpackedFolder.get(source) ?? unpackAside(source);
+  unpackedFolder.set(source, known);
+  return known;
+}
+
+async function unpackAside(source: string): Promise<string> {
+  const place = await mkdtemp(join(tmpdir(), 'lastwright-chromium-'));
+  atEnd(() => rmSync(place, { recursive: true, force: true }));
+  const folder = join(place, 'browser');
+  await unpack(source, folder);
+  return folder;
 }
 
 /** Unpacks into a folder of its own, which then takes its place: two that start at once do not disturb each other. */

@@ -1,7 +1,6 @@
-import { mkdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { cacheFolder, contentKey } from '../system/cache.js';
-import { writeWhole } from '../system/write-whole.js';
+import { recallValue, rememberValue } from '../system/remembered-value.js';
 import { compileApart } from './compile-apart.js';
 import type { InstalledHost } from './find-host.js';
 import { hostTools } from './host-tools.js';
@@ -75,12 +74,11 @@ export class ExampleCompiler {
     return compileApart({ host: host.name, folder: from, tags: [...this.tags], sources: [...sources] });
   }
 
-  #cached(key: string): Promise<string | undefined> {
-    return readFile(join(this.#folder, `${key}.js`), 'utf8').catch(() => undefined);
+  async #cached(key: string): Promise<string | undefined> {
+    return (await recallValue<string>(join(this.#folder, key), key, () => false))?.value;
   }
 
   async #keep(key: string, code: string): Promise<void> {
-    await mkdir(this.#folder, { recursive: true });
-    await writeWhole(join(this.#folder, `${key}.js`), code);
+    await rememberValue(join(this.#folder, key), { key, traces: [], value: code });
   }
 }

@@ -1,6 +1,6 @@
-import { mkdir, mkdtemp, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
-import { basename, dirname, join } from 'node:path';
+import { basename, join } from 'node:path';
 import { cacheFolder, contentKey } from '../system/cache.js';
+import { cachedValue } from '../system/remembered-value.js';
 import type { InstalledHost } from './find-host.js';
 import { hostTools } from './host-tools.js';
 
@@ -23,18 +23,11 @@ export async function vendorFiles(
   const names = Object.keys(host.vendor).map((specifier, place) => [specifier, `entry-${place}.js`] as const);
   const specifiers = new Map(names);
   if (names.length === 0) return { specifiers, files: new Map() };
-  const folder = join(
-    cacheFolder(),
-    'hosts',
-    `${host.name}-${version}-${contentKey(JSON.stringify([host.vendor, host.defines, aliases, String(host.plugins)]), from)}`,
+  const how = JSON.stringify([host.vendor, host.defines, aliases, String(host.plugins)]);
+  const key = `${host.name}-${version}-${contentKey(how, from)}`;
+  const files = await cachedValue(join(cacheFolder(), 'hosts', key), key, () =>
+    bundleVendor(installed, specifiers),
   );
-  const cached = await readdir(folder).catch(() => undefined);
-  if (cached) {
-    const texts = await Promise.all(cached.map((name) => readFile(join(folder, name), 'utf8')));
-    return { specifiers, files: new Map(cached.map((name, place) => [name, texts[place]!])) };
-  }
-  const files = await bundleVendor(installed, specifiers);
-  await writeCache(folder, files);
   return { specifiers, files };
 }
 
@@ -83,11 +76,4 @@ async function bundleVendor(
     ],
   });
   return new Map(outputFiles.map(({ path, text }) => [basename(path), text]));
-}
-
-async function writeCache(folder: string, files: ReadonlyMap<string, string>): Promise<void> {
-  await mkdir(dirname(folder), { recursive: true });
-  const fresh = await mkdtemp(`${folder}.new-`);
-  await Promise.all([...files].map(([name, text]) => writeFile(join(fresh, name), text)));
-  await rename(fresh, folder).catch(() => rm(fresh, { recursive: true, force: true }));
 }

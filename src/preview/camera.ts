@@ -26,6 +26,7 @@ export class Camera {
   #browser: Promise<Browser> | undefined;
   #page: Page | undefined;
   #last: Promise<unknown> = Promise.resolve();
+  #closed = false;
 
   /** `cells` is where the cells are served. */
   constructor(
@@ -35,14 +36,19 @@ export class Camera {
 
   /** Takes a picture; rejects with the reason where there is nothing to be taken, and with `EngineMissing` without a browser. */
   take(motif: Motif): Promise<Picture> {
-    const taken = this.#last.then(() => this.#take(motif));
+    const taken = this.#last.then(() => {
+      if (this.#closed) throw new Error('The camera is closed.');
+      return this.#take(motif);
+    });
     this.#last = taken.catch(() => {});
     return taken;
   }
 
+  /** Ends the browser, and with it the picture that is being taken; those that wait are not begun. */
   async close(): Promise<void> {
-    await this.#last;
+    this.#closed = true;
     await (await this.#browser?.catch(() => undefined))?.close();
+    await this.#last;
   }
 
   async #take({ tag, host, sample, values, slots, messages = [] }: Motif): Promise<Picture> {

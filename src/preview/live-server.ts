@@ -1,16 +1,18 @@
 import { readFile } from 'node:fs/promises';
-import { extname, join } from 'node:path';
+import { join } from 'node:path';
 import type { FastifyInstance, FastifyReply } from 'fastify';
 import * as z from 'zod';
 import { samplesSchema } from '../contract/schema.js';
 import { HOSTS } from '../hosts/index.js';
 import { toolFile } from '../system/tool-files.js';
+import { asRefusal } from '../system/refusal.js';
 import { UsageError } from '../system/usage-error.js';
 import { Camera } from './camera.js';
 import { cellHtml } from './cell-html.js';
 import { comparePictures } from './compare-pictures.js';
 import { describeElement, describeLibrary } from './describe.js';
 import { tokensOf } from './highlight.js';
+import { guardRequests } from './guard-requests.js';
 import { keepSample } from './keep-sample.js';
 import type { LiveLibrary } from './live-library.js';
 import { moduleAt, OWN_MODULE } from './module-at.js';
@@ -27,7 +29,6 @@ const POLICY =
 const TYPES: Readonly<Record<string, string>> = {
   '.html': 'text/html; charset=utf-8',
   '.js': 'text/javascript; charset=utf-8',
-  '.css': 'text/css; charset=utf-8',
   '.map': 'application/json',
 };
 
@@ -70,6 +71,7 @@ export interface LiveAddresses {
  */
 export class LiveServer {
   #fastify!: typeof import('fastify').default;
+  #files!: typeof import('@fastify/static').default;
   readonly #servers: FastifyInstance[] = [];
   /** How many documents of cells were given out. */
   #documents = 0;
@@ -86,9 +88,13 @@ export class LiveServer {
 
   /** Begins to listen: at the port, or at the next one that is free. */
   async start(port: number): Promise<LiveAddresses> {
-    const { default: fastify } = await import('fastify');
+    const [{ default: fastify }, { default: files }] = await Promise.all([
+      import('fastify'),
+      import('@fastify/static'),
+    ]);
     this.#fastify = fastify;
-    const page = this.#open();
+    this.#files = files;
+    const page = this.#open('own pages');
     this.#servers.push(page);
     this.#routePage(page);
     const cells = await this.#originOf(0);
@@ -106,18 +112,22 @@ export class LiveServer {
   }
 
   /** A server that answers only to the names that it listens at. */
-  #open(): FastifyInstance {
+  #open(askers: Parameters<typeof guardRequests>[2]): FastifyInstance {
     const server = this.#fastify({ logger: false, forceCloseConnections: true, bodyLimit: 5_000_000 });
-    server.addHook('onRequest', async (request, reply) => {
-      if (!this.#names.has(request.headers.host ?? '')) return reply.code(421).send('');
-      return undefined;
-    });
+    guardRequests(server, this.#names, askers);
     server.setErrorHandler(async (error: Error & { statusCode?: number }, _request, reply) => {
       if (error instanceof UsageError)
         return reply.code(409).send({ wrong: error.message, help: error.help });
       if (error instanceof z.ZodError)
         return reply.code(400).send({ wrong: z.prettifyError(error), help: '' });
-      return reply.code(error.statusCode ?? 500).send({ wrong: error.message, help: '' });
+      const { statusCode = 500 } = error;
+      // What went wrong inside names files of this machine.
+      if (statusCode < 500) return reply.code(statusCode).send({ wrong: error.message, help: '' });
+      const refused = asRefusal(error);
+      const wrong = refused ? 'The file cannot be used.' : 'The preview cannot answer that.';
+      return reply
+        .code(500)
+        .send({ wrong, help: refused?.help ?? 'Save the file again, or start the preview again.' });
     });
     return server;
   }
@@ -137,15 +147,6 @@ export class LiveServer {
   }
 
   #routePage(server: FastifyInstance): void {
-    // Only the page itself may ask: neither a cell nor another site that is open in the browser.
-    server.addHook('onRequest', async (request, reply) => {
-      const { origin, 'sec-fetch-site': site } = request.headers;
-      const isOwn = origin === undefined || origin === `http://${request.headers.host}`;
-      const isApi = request.url.startsWith('/api/');
-      const elsewhere = site === 'cross-site' || site === 'same-site';
-      const isBlind = request.method !== 'GET' && origin === undefined;
-      return !isOwn || (isApi && elsewhere) || isBlind ? reply.code(403).send('') : undefined;
-    });
     const index = async (_: unknown, reply: FastifyReply): Promise<FastifyReply> =>
       reply
         .headers({ 'content-security-policy': POLICY, 'cache-control': 'no-store' })
@@ -153,12 +154,14 @@ export class LiveServer {
         .send(await readFile(join(toolFile('page'), 'index.html')));
     server.get('/', index);
     server.get('/element/:tag', index);
-    server.get<{ Params: { '*': string } }>('/page/*', async ({ params }, reply) => {
-      const path = params['*'];
-      if (!/^[\w-]+(?:\/[\w.-]+)*\.(?:js|css|map)$/.test(path)) return reply.code(404).send('');
-      const content = await readFile(join(toolFile('page'), path)).catch(() => undefined);
-      if (!content) return reply.code(404).send('');
-      return reply.type(TYPES[extname(path)]!).header('cache-control', 'no-cache').send(content);
+    server.register(this.#files, {
+      root: toolFile('page'),
+      prefix: '/page/',
+      index: false,
+      decorateReply: false,
+      dotfiles: 'deny',
+      allowedPath: (path) => /\.(?:js|css|map)$/.test(path),
+      setHeaders: (reply) => void reply.header('cache-control', 'no-cache'),
     });
     server.get('/api/library', async () => describeLibrary(this.live));
     server.get<{ Params: { tag: string }; Querystring: { hosts?: string } }>(
@@ -195,7 +198,11 @@ export class LiveServer {
     }));
     server.get('/api/changes', (_, reply) => {
       reply.hijack();
-      reply.raw.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store' });
+      reply.raw.writeHead(200, {
+        ...(reply.getHeaders() as Record<string, string>),
+        'content-type': 'text/event-stream',
+        'cache-control': 'no-store',
+      });
       reply.raw.write(': here\n\n');
       this.#streams.add(reply);
       reply.raw.once('close', () => this.#streams.delete(reply));
@@ -205,7 +212,7 @@ export class LiveServer {
   #routeCells(server: FastifyInstance): void {
     // Each cell may have a process of its own, so that one that hangs stops nothing else.
     server.addHook('onSend', async (_request, reply) => {
-      reply.headers({ 'origin-agent-cluster': '?1', 'x-content-type-options': 'nosniff' });
+      reply.header('origin-agent-cluster', '?1');
     });
     const script = (reply: FastifyReply, code: string | undefined, kept: boolean): FastifyReply =>
       code === undefined
@@ -281,7 +288,7 @@ export class LiveServer {
   }
 
   async #openOrigin(): Promise<string> {
-    const server = this.#open();
+    const server = this.#open('the live page');
     this.#routeCells(server);
     this.#servers.push(server);
     return this.#listen(server, 0);

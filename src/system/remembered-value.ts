@@ -52,6 +52,22 @@ export async function rememberValue(path: string, remembered: Remembered<unknown
   }
 }
 
+/**
+ * The value that `make` gives, which is plain data and follows from a key alone. It is kept in a file of the cache; where that is
+ * damaged, or cannot be read or written, the value is made again.
+ */
+export async function cachedValue<Value>(
+  path: string,
+  key: string,
+  make: () => Promise<Value>,
+): Promise<Value> {
+  const known = await recallValue<Value>(path, key, () => false);
+  if (known) return known.value;
+  const value = await make();
+  await rememberValue(path, { key, traces: [], value });
+  return value;
+}
+
 /** What something was made from in a project, and when its making began (in milliseconds of the epoch). */
 export interface MadeFrom {
   root: string;

@@ -31,6 +31,9 @@ export function writeWholeNow(path: string, content: string | Uint8Array): void 
   }
 }
 
+let written = 0;
+
+/** Two that write the same file at once each write one of their own. */
 function beside(path: string): string {
-  return `${path}.${process.pid}.new`;
+  return `${path}.${process.pid}-${++written}.new`;
 }

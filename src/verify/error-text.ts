@@ -35,7 +35,5 @@ export function stackOf(thrown: unknown): string {
 
 /** What an error event says; browsers leave it empty for some exceptions of the DOM. */
 export function eventText({ message, error }: Pick<ErrorEvent, 'message' | 'error'>): string {
-  return /^(?:uncaught(?: exception:?)?)?\s*$/i.test(message)
-    ? `Uncaught ${namedErrorText(error)}`
-    : message;
+  return /^(?:uncaught(?: exception:?)?)?\s*$/i.test(message) ? `Uncaught ${namedErrorText(error)}` : message;
 }

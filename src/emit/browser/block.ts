@@ -124,12 +124,17 @@ class BlockEmitter {
   /** All fields are there from the start: what a browser compiles for the first drawing fits those that follow. */
   #unset(): TreeNode[] {
     const fields = this.layout.bindings.map(keptField).filter((field) => field !== undefined);
-    if (fields.length === 0) return [];
-    const chain = fields.reduceRight<TreeNode>(
-      (value, field) => assign(member(identifier('this'), field), value),
-      identifier('undefined'),
-    );
-    return statements`${chain};`;
+    const lines: TreeNode[] = [];
+    for (let start = 0; start < fields.length; start += MOST_IN_A_CHAIN) {
+      const chain = fields
+        .slice(start, start + MOST_IN_A_CHAIN)
+        .reduceRight<TreeNode>(
+          (value, field) => assign(member(identifier('this'), field), value),
+          identifier('undefined'),
+        );
+      lines.push(...statements`${chain};`);
+    }
+    return lines;
   }
 
   #update(): TreeNode[] {
@@ -267,6 +272,9 @@ function expressionsOf(binding: BoundNode): Resolved[] {
 function kindsIn(expressions: readonly Resolved[]): Set<Meaning['kind']> {
   return new Set(expressions.flatMap(({ names }) => names.map(({ meaning }) => meaning.kind)));
 }
+
+/** So many fields are set by one statement. */
+const MOST_IN_A_CHAIN = 40;
 
 /** Members of the inside that hold what names of these kinds mean. */
 function membersIn(kinds: ReadonlySet<Meaning['kind']>): Set<'host' | 'state'> {

@@ -1,4 +1,4 @@
-import { identifier, member, statements } from '../../syntax/build.js';
+import { expression, identifier, literal, member, statements } from '../../syntax/build.js';
 import type { TreeNode } from '../../syntax/tree.js';
 import type { BlockLayout, NodeRef } from './layout.js';
 
@@ -57,8 +57,12 @@ class NodeFinder {
   readonly #places = new Map<string, TreeNode>();
   /** How many of the wanted nodes lie at a path or below it. */
   readonly #below = new Map<string, number>();
+  /** The place of the last child of each path that is wanted, or has something below it that is. */
+  readonly #lastIn = new Map<string, number>();
   readonly #lines: TreeNode[] = [];
   #constants = 0;
+  /** Siblings that the last walk passed. */
+  #steps = 0;
 
   constructor(readonly layout: BlockLayout) {
     const { bindings, listeners, controls } = layout;
@@ -72,6 +76,8 @@ class NodeFinder {
       for (let depth = 1; depth <= path.length; depth++) {
         const key = path.slice(0, depth).join();
         this.#below.set(key, (this.#below.get(key) ?? 0) + 1);
+        // They come in order, so that the last one stays.
+        this.#lastIn.set(path.slice(0, depth - 1).join(), path[depth - 1]!);
       }
     }
     for (const { path } of wanted) this.#reach(path);
@@ -93,25 +99,47 @@ class NodeFinder {
         this.#lines.push(...statements`${place} = ${walk};`);
       return place;
     }
-    if (this.#below.get(key)! < 2 || (this.layout.single && path.length === 1)) return walk;
+    if (this.layout.single && path.length === 1) return walk;
+    if (this.#below.get(key)! < 2 && !(this.#steps > FEW && this.#leadsOn(path))) return walk;
     const constant = identifier(`node${++this.#constants}`);
     this.#lines.push(...statements`const ${constant} = ${walk};`);
     this.#places.set(key, constant);
     return constant;
   }
 
+  /** True if a node that comes after this one in the same parent, or lies below one, is wanted too. */
+  #leadsOn(path: readonly number[]): boolean {
+    return path.at(-1)! < this.#lastIn.get(path.slice(0, -1).join())!;
+  }
+
+  /** Code that leads to a node from what was found already; notes how many siblings it passes. */
   #walk(path: readonly number[]): TreeNode {
     const root = member(identifier('this'), 'root');
+    this.#steps = 0;
     if (path.length === 1 && this.layout.single) return root;
     const above = path.slice(0, -1);
     const place = path.at(-1)!;
-    for (let before = place - 1; before >= 0; before--) {
+    const parent = (): TreeNode => (above.length > 0 ? this.#reach(above) : root);
+    for (let before = place - 1; before >= Math.max(0, place - MANY); before--) {
       const sibling = this.#places.get([...above, before].join());
-      if (sibling) return following(sibling, place - before);
+      if (!sibling) continue;
+      this.#steps = place - before;
+      return following(sibling, place - before);
     }
-    return following(member(above.length > 0 ? this.#reach(above) : root, 'firstChild'), place);
+    const code =
+      place < MANY
+        ? following(member(parent(), 'firstChild'), place)
+        : expression`${parent()}.childNodes[${literal(place)}]`;
+    this.#steps = place + 1;
+    return code;
   }
 }
+
+/** Where a walk is longer, the node is kept for those that come after it, so that each is a few steps from the one before. */
+const FEW = 2;
+
+/** Beyond so many siblings, a node is counted from the start of its parent. */
+const MANY = 8;
 
 function following(node: TreeNode, count: number): TreeNode {
   let place = node;

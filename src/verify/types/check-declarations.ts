@@ -1,5 +1,5 @@
 import { mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
-import { mkdir, readFile, rm } from 'node:fs/promises';
+import { rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { checkApart } from '../../hosts/compile-apart.js';
 import { findFolder, findPackage, packagesMissing, type InstalledHost } from '../../hosts/find-host.js';
@@ -9,7 +9,7 @@ import type { CheckerDiagnostic, TypedFile } from '../../hosts/typed-use.js';
 import { OWN_FOLDER } from '../../library/own-folder.js';
 import { atEnd } from '../../system/at-exit.js';
 import { cacheFolder, contentKey } from '../../system/cache.js';
-import { writeWhole } from '../../system/write-whole.js';
+import { cachedValue } from '../../system/remembered-value.js';
 import type { ElementFacts } from '../facet.js';
 import type { VerifyResult } from '../result.js';
 import { TYPES } from './types-facet.js';
@@ -143,13 +143,9 @@ async function diagnosticsOf(
   const key = contentKey(
     JSON.stringify([host.name, version, versions, texts, written.map(({ file, text }) => [file, text])]),
   );
-  const place = join(cacheFolder(), 'types', `${key}.json`);
-  const known = await readFile(place, 'utf8').catch(() => undefined);
-  if (known !== undefined) return JSON.parse(known) as CheckerDiagnostic[];
-  const diagnostics = await askChecker(installed, declared, types, written);
-  await mkdir(dirname(place), { recursive: true });
-  await writeWhole(place, JSON.stringify(diagnostics));
-  return diagnostics;
+  return cachedValue(join(cacheFolder(), 'types', key), key, () =>
+    askChecker(installed, declared, types, written),
+  );
 }
 
 async function askChecker(
