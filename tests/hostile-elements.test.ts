@@ -71,7 +71,12 @@ describe('an element that stops the page', () => {
     [
       'all memory taken',
       'const all: unknown[] = []; for (;;) all.push(new Array(1e5).fill({}).map(() => ({})));',
-      /fails: It (?:makes the page crash|does not come to an end) in the sample/,
+      /fails: It (?:makes the page crash|does not come to an end|takes more than 0.5 GB of memory) in the sample/,
+    ],
+    [
+      'memory that no heap of a script knows',
+      'const all: Uint8Array[] = []; for (;;) all.push(new Uint8Array(2e7).fill(1));',
+      /fails: It takes more than 0.5 GB of memory in the sample “Somebody clicks”, and was ended/,
     ],
     [
       'another address',
@@ -90,7 +95,7 @@ describe('an element that stops the page', () => {
       /care: It opens a dialog that stops the whole page.*Ahoy/,
     ],
   ])('by %s spoils what it is tried in, and nothing else', async (_, code, told) => {
-    const report = await verified(library(code), '--timeout', '3', '--engine', ENGINE);
+    const report = await verified(library(code), '--timeout', '3', '--memory', '0.5', '--engine', ENGINE);
     expect(ofSamples(report, 'quay-knob').join('\n')).toMatch(told);
     const failing = report.results.filter(({ verdict }) => verdict === 'fails');
     // One cause is told once: later probes leave the sample out.

@@ -3,6 +3,7 @@ import { BaseCommand, EXIT, libraryFlag } from '../terminal/base-command.js';
 import { buildFrom } from '../terminal/build-from.js';
 import { VERIFY_FORMATS } from '../verify/formats/index.js';
 import { mergeVerify, pagesFor, prepareVerify, runVerify, type VerifyRun } from '../terminal/run-verify.js';
+import { limitMemory } from '../engines/memory-watch.js';
 import type { RunPages } from '../verify/run-pages.js';
 import { analyzedSubject, openedSubject, type VerifySubject } from '../verify/verify-subject.js';
 import { UsageError } from '../system/usage-error.js';
@@ -66,6 +67,11 @@ export default class Verify extends BaseCommand {
       exclusive: ['shard', 'merge', 'watch'],
     }),
     facet: Flags.string({ description: 'The facet that a case shows.', dependsOn: ['case'] }),
+    memory: Flags.string({
+      description: 'Gigabytes of memory that each process of a browser may take before it is ended.',
+      default: '2',
+      helpValue: 'GB',
+    }),
     timeout: Flags.integer({
       description: 'Seconds after which a probe that does not answer is given up.',
       default: 10,
@@ -75,6 +81,7 @@ export default class Verify extends BaseCommand {
 
   override async run(): Promise<void> {
     const { flags } = await this.parse(Verify);
+    limitMemory(parseMemory(flags.memory));
     const run: VerifyRun = {
       hosts: flags.host,
       engines: flags.engine,
@@ -127,6 +134,17 @@ async function verifyFrom(folder: string | undefined, run: VerifyRun): Promise<n
   const status = await runVerify(subject, built, { ...run, onCell }, pages);
   await remember();
   return status;
+}
+
+/** Gigabytes as bytes; with less than a quarter, no browser would start. */
+function parseMemory(text: string): number {
+  const gigabytes = Number(text);
+  if (!(gigabytes >= 0.25))
+    throw new UsageError(
+      `"${text}" is not enough memory for a browser.`,
+      'Write 0.25 or more, such as --memory 4.',
+    );
+  return gigabytes * 2 ** 30;
 }
 
 function parseShard(text: string): { part: number; of: number } {

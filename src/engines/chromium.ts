@@ -17,6 +17,7 @@ import { findInstalled, identityOf } from './installed.js';
 import { hearText } from '../system/hear-text.js';
 import { packagedChromium, type PackagedBrowser } from './packaged-chromium.js';
 import { PATIENCE, within, unlessItHangs } from './patience.js';
+import { watchMemory } from './memory-watch.js';
 import { PipeConnection } from './pipe-connection.js';
 import { newProfile, type Profile } from './profile.js';
 
@@ -127,6 +128,7 @@ async function start(executable: string, env: NodeJS.ProcessEnv): Promise<Browse
     // A group of its own, so that all its processes can be ended together.
     detached: true,
   });
+  watchMemory(child);
   const forget = atEnd(() => {
     killGroup(child);
     profile.removeNow();

@@ -1,3 +1,4 @@
+import { watchMemory } from './memory-watch.js';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -83,6 +84,7 @@ async function start(executable: string): Promise<Browser> {
     },
   );
   guard.group(child);
+  watchMemory(child);
   const forget = atEnd(() => {
     killGroup(child);
     profile.removeNow();

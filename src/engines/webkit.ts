@@ -1,3 +1,4 @@
+import { watchMemory } from './memory-watch.js';
 import { spawn } from 'node:child_process';
 import { createServer, type AddressInfo } from 'node:net';
 import { atEnd } from '../system/at-exit.js';
@@ -70,6 +71,7 @@ async function startDriver(path: string, guard: Guard, display: VirtualDisplay):
       LANGUAGE: 'en',
     },
   });
+  watchMemory(child);
   guard.group(child);
   const ended = new Promise<never>((_, reject) => {
     child.on('error', (error) =>

@@ -1,5 +1,6 @@
 import { chromium } from '../engines/chromium.js';
 import { PageCrashed, type Browser, type Page } from '../engines/engine.js';
+import { tookTooMuch } from '../engines/memory-watch.js';
 import type { LiveLibrary } from './live-library.js';
 import type { PageMessage } from './messages.js';
 import { liveScene, valuesIn } from './scenes.js';
@@ -80,6 +81,8 @@ export class Camera {
     } catch (error) {
       if (error instanceof PageCrashed) this.#page = undefined;
       // What was thrown in the page comes with where that was.
+      const greedy = error instanceof PageCrashed ? tookTooMuch() : undefined;
+      if (greedy !== undefined) throw new Error(`${greedy}, and was ended.`);
       throw error instanceof PageCrashed
         ? error
         : new Error((error as Error).message.split('\n')[0]!.replace(/^Error: /, ''));

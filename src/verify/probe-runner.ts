@@ -1,4 +1,5 @@
 import { PageCrashed, PageHangs, type Page } from '../engines/engine.js';
+import { tookTooMuch } from '../engines/memory-watch.js';
 import type { BrowserKeeper } from './browser-keeper.js';
 import type { OutsideAct, ProbeTurn } from './facet.js';
 import type { Pictures } from './pictures.js';
@@ -64,18 +65,20 @@ export class ProbeRunner {
     } catch (error) {
       const browserEnded = error instanceof PageCrashed && (await this.browsers.isDead());
       this.#spoiled = true;
-      const broke = this.#explain(error);
+      const greedy = error instanceof PageHangs || error instanceof PageCrashed ? tookTooMuch() : undefined;
+      const broke = this.#explain(error, greedy);
       await this.close();
-      return browserEnded ? undefined : { broke };
+      return browserEnded && greedy === undefined ? undefined : { broke };
     }
   }
 
   /** What a person must know of a probe that came to no end. */
-  #explain(error: unknown): string {
+  #explain(error: unknown, greedy: string | undefined): string {
     const strayed = this.#page?.strayed();
     const during = this.#sample === undefined ? '' : ` in the sample “${this.#sample}”`;
     if (error instanceof PageHangs || error instanceof PageCrashed) {
       if (this.#sample !== undefined) this.#halting.push(this.#sample);
+      if (greedy !== undefined) return `${greedy}${during}, and was ended; --memory allows more.`;
       return error instanceof PageHangs
         ? `It does not come to an end${during}: the page was busy for more than ${this.timeout / 1000} s.`
         : `It makes the page crash${during}.`;
