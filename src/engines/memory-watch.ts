@@ -15,17 +15,23 @@ const ROUNDS = 4;
 const EXPLAINS = 15_000;
 
 let limit = USUAL_LIMIT;
-let ended = { at: -Infinity, limit };
+/** Processes that were ended, and that no page has been told of yet. */
+let ended: { at: number; limit: number }[] = [];
 
 /** Says how much memory each process of a browser may take from now on, in bytes. */
 export function limitMemory(bytes: number): void {
   limit = bytes;
 }
 
-/** Why a page ended or does not answer, if its browser took too much memory a moment ago; undefined otherwise. */
+/**
+ * Why a page ended or does not answer, if a process that took too much memory was ended a moment ago; undefined otherwise. Each such
+ * process is the reason of one page alone: the first that is asked for, since some browsers tell at once that a page has ended, and others
+ * never do.
+ */
 export function tookTooMuch(): string | undefined {
-  if (performance.now() - ended.at > EXPLAINS) return undefined;
-  return `It takes more than ${Number((ended.limit / 2 ** 30).toFixed(2))} GB of memory`;
+  ended = ended.filter(({ at }) => performance.now() - at < EXPLAINS);
+  const reason = ended.shift();
+  return reason && `It takes more than ${Number((reason.limit / 2 ** 30).toFixed(2))} GB of memory`;
 }
 
 /**
@@ -41,7 +47,8 @@ export function watchMemory(browser: ChildProcess): void {
     if (round++ % ROUNDS === 0) members = membersOf(pid);
     for (const member of members) {
       if (residentBytes(member) <= limit) continue;
-      ended = { at: performance.now(), limit };
+      ended.push({ at: performance.now(), limit });
+      members = members.filter((other) => other !== member);
       if (member === pid) killGroup(browser);
       else end(member);
     }

@@ -1,5 +1,5 @@
 import type { Code, Severity } from './severities.js';
-import { visible } from './visible.js';
+import { visibleLine, visibleName } from './visible.js';
 
 export type { Severity } from './severities.js';
 
@@ -80,5 +80,5 @@ export function withoutFix(finding: Finding): Finding {
 /** A finding whose words cannot act on who reads them, whatever the files hold that they speak of. */
 export function visibleFinding(finding: Finding): Finding {
   const { message, help, file } = finding;
-  return { ...finding, message: visible(message), help: visible(help), file: visible(file) };
+  return { ...finding, message: visibleLine(message), help: visibleLine(help), file: visibleName(file) };
 }

@@ -9,3 +9,24 @@ export function visible(text: string): string {
     return `<U+${code.padStart(4, '0')}>`;
   });
 }
+
+/** The same on one line: what begins another line in somebody's words would look like a line of ours. */
+export function visibleLine(text: string): string {
+  return visible(text.replace(/[^\S\n]*(?:[\n\u2028\u2029][^\S\n]*)+|\t/g, ' '));
+}
+
+/** A name, such as that of a file, with all that is no letter of one line written out. */
+export function visibleName(name: string): string {
+  return visible(name).replace(/[\t\n\u2028\u2029]/g, (character) => {
+    const code = character.codePointAt(0)!.toString(16).toUpperCase();
+    return `<U+${code.padStart(4, '0')}>`;
+  });
+}
+
+/**
+ * Text for people without what machines that read along take for commands: at the start of a line, `::` and `##[` speak to runners
+ * of workflows, whatever space is before them.
+ */
+export function withoutCommands(text: string): string {
+  return text.replace(/^([^\S\n]*)(?=::|##\[)/gm, '$1\u2060');
+}

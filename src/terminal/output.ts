@@ -1,11 +1,11 @@
 import colors from 'picocolors';
-import { visible } from '../findings/visible.js';
+import { visible, visibleLine, withoutCommands } from '../findings/visible.js';
 
 /** Writing to people: results to standard output, everything else to standard error. */
 export const say = {
   /** A line of the result. */
   line(text = ''): void {
-    process.stdout.write(`${text}\n`);
+    process.stdout.write(`${withoutCommands(text)}\n`);
   },
   /** A text of the result as it is. */
   text(text: string): void {
@@ -13,11 +13,13 @@ export const say = {
   },
   /** A line beside the result. */
   note(text: string): void {
-    process.stderr.write(`${text}\n`);
+    process.stderr.write(`${withoutCommands(text)}\n`);
   },
   error(message: string, help: string): void {
     const paint = colors.createColors(colors.isColorSupported && process.stderr.isTTY === true);
-    process.stderr.write(`${paint.red('Error:')} ${visible(message)}\n${visible(help)}\n`);
+    process.stderr.write(
+      `${paint.red('Error:')} ${visibleLine(message)}\n${withoutCommands(visible(help))}\n`,
+    );
   },
   json(value: unknown): void {
     process.stdout.write(`${JSON.stringify(value, null, 2)}\n`);

@@ -1,6 +1,6 @@
 import colors from 'picocolors';
 import { visibleFinding, type Finding } from '../findings/finding.js';
-import { visible } from '../findings/visible.js';
+import { visible, visibleName } from '../findings/visible.js';
 import { CONFIG_FILE, sourceFiles, type Library } from '../library/open-library.js';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -16,7 +16,7 @@ export function showFindings(findings: readonly Finding[], library: Library): st
   for (const finding of findings) {
     if (finding.file !== file) {
       file = finding.file;
-      blocks.push(colors.bold(colors.underline(visible(file))));
+      blocks.push(colors.bold(colors.underline(visibleName(file))));
     }
     const text =
       texts.get(file) ?? (file === CONFIG_FILE ? readFileSync(join(library.root, file), 'utf8') : undefined);

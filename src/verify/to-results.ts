@@ -1,4 +1,4 @@
-import { visible } from '../findings/visible.js';
+import { visibleLine } from '../findings/visible.js';
 import type { Outcome } from './probe-runner.js';
 import type { VerifyResult } from './result.js';
 
@@ -16,7 +16,7 @@ export function toResults(
       host,
       engine,
       verdict,
-      note: visible(note),
+      note: visibleLine(note),
       source,
       seen,
       observed: [],
@@ -29,17 +29,17 @@ export function toResults(
   return outcome.done.map(({ subject, verdict, note, observed, picture }) => ({
     element,
     facet,
-    subject: visible(subject),
+    subject: visibleLine(subject),
     host,
     engine,
     verdict,
-    note: visible(note),
+    note: visibleLine(note),
     source,
     seen,
     observed: observed.map(({ did, saw, wanted }) => ({
-      did: visible(did),
-      saw: visible(saw),
-      ...(wanted === undefined ? {} : { wanted: visible(wanted) }),
+      did: visibleLine(did),
+      saw: visibleLine(saw),
+      ...(wanted === undefined ? {} : { wanted: visibleLine(wanted) }),
     })),
     ...(picture === undefined ? {} : { pictures: { own: picture } }),
   }));

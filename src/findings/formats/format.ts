@@ -1,5 +1,6 @@
 import type { Finding } from '../finding.js';
 import { escapeMarkup } from '../../syntax/markup.js';
+import { visible, visibleName } from '../visible.js';
 import type { CheckReport } from '../check-report.js';
 
 /** A way to write findings for another program. */
@@ -18,7 +19,20 @@ export function xml(text: string): string {
   return escapeMarkup(text).replace(/[^\t\n\r\u0020-\uFFFD]/g, ' ');
 }
 
-/** Text inside of a cell of a Markdown table. */
+/** What begins a link, an image or a mention in the Markdown of common hosts, though nobody wrote one. */
+const LINKING = /@(?=[\w-])|#(?=\d)|(?<=\w):(?=\/\/)|(?<=\bwww)\./gi;
+
+/** Text inside of a cell of a Markdown table, which says what it says and does nothing. */
 export function markdownCell(text: string): string {
-  return text.replace(/\\/g, '\\\\').replace(/\|/g, '\\|').replace(/</g, '&lt;').replace(/\s+/g, ' ');
+  return visible(text)
+    .replace(/[\\|[\]`*~]/g, '\\$&')
+    .replace(/&/g, '&amp;')
+    .replace(/</g, '&lt;')
+    .replace(LINKING, '$&\u2060')
+    .replace(/\s+/g, ' ');
+}
+
+/** A name as code inside of a cell. */
+export function markdownCode(text: string): string {
+  return `\`${visibleName(text).replace(/`/g, "'").replace(/\|/g, '\\|')}\``;
 }

@@ -1,4 +1,4 @@
-import { markdownCell as cell, place, type Format } from './format.js';
+import { markdownCell as cell, markdownCode as code, place, type Format } from './format.js';
 
 /** A table for a comment or a summary page. */
 export const markdown: Format = {
@@ -9,7 +9,7 @@ export const markdown: Format = {
     if (findings.length === 0) return head;
     const rows = findings.map(
       (finding) =>
-        `| ${finding.severity} | \`${place(finding).replace(/`/g, "'")}\` | ${cell(finding.message)} ${cell(finding.help)} | \`${finding.code}\` |\n`,
+        `| ${finding.severity} | ${code(place(finding))} | ${cell(finding.message)} ${cell(finding.help)} | ${code(finding.code)} |\n`,
     );
     return `${head}\n| | where | what | code |\n| --- | --- | --- | --- |\n${rows.join('')}`;
   },

@@ -1,4 +1,4 @@
-import { markdownCell as cell } from '../../findings/formats/format.js';
+import { markdownCell as cell, markdownCode as code } from '../../findings/formats/format.js';
 import { grouped, overviewOf, type Cause, type Counts, type Overview } from '../overview.js';
 import { COUNT_WORDS, VERDICT_WORDS, type VerifyReport } from '../result.js';
 import type { VerifyFormat } from './format.js';
@@ -29,7 +29,7 @@ function tables({ columns, rows }: Overview, { hosts }: VerifyReport): string[] 
       row(['', ...places.map((place) => title(columns[place]!.host))]),
       row(['---', ...places.map(() => '---')]),
       ...rows.map(({ element, cells }) =>
-        row([`\`${element}\``, ...places.map((place) => words(cells[place]))]),
+        row([code(element), ...places.map((place) => words(cells[place]))]),
       ),
     ];
     return { engine, text: lines.join('\n') };
@@ -67,7 +67,7 @@ function line({ verdict, note, places }: Cause, { hosts, engines }: VerifyReport
       engines.length > 1
         ? ` in ${place.engines.length === engines.length ? 'all engines' : place.engines.join(', ')}`
         : '';
-    const about = place.elements.map(({ tag }) => `\`${tag}\``).join(', ');
+    const about = place.elements.map(({ tag }) => code(tag)).join(', ');
     return `${inHosts}${inEngines}: ${place.facets.join(', ')} of ${about}`;
   });
   return `- **${VERDICT_WORDS[verdict]}**: ${cell(note)} (${where.join('; ')})`;
