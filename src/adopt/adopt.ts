@@ -6,7 +6,7 @@ import type { ComponentFacts, NoFacts } from '../components/read/facts.js';
 import { readApart } from '../components/read/read-apart.js';
 import { kebabCase, tagProblem } from '../contract/names.js';
 import { readContract } from '../contract/read-contract.js';
-import { slashed, type Library } from '../library/open-library.js';
+import { LARGEST, slashed, type Library } from '../library/open-library.js';
 import { UsageError } from '../system/usage-error.js';
 import { writeWhole } from '../system/write-whole.js';
 import { writeNew } from '../scaffold/write-new.js';
@@ -50,6 +50,13 @@ export async function adopt(library: Library, wish: AdoptWish): Promise<Adopted[
     const sources = await adoptPackage(library, folder, wish);
     return writeAll(library, sources, wish);
   }
+  if (!found.isFile())
+    throw new UsageError(`${wish.source} is no plain file.`, 'Name the file of a component.');
+  if (found.size > LARGEST)
+    throw new UsageError(
+      `${wish.source} is larger than ${LARGEST / 1e6} MB, which no check of the library would take.`,
+      'Name the source of a component, not a bundle.',
+    );
   const text = await readFile(path, 'utf8');
   const component = findComponent(path, text, wish, await frameworksOfProject(path));
   const source = await read(library, path, text, component, wish);

@@ -6,6 +6,8 @@ import type { Finding } from '../findings/finding.js';
 import { HOSTS } from '../hosts/index.js';
 import type { Analysis, LibraryElement } from '../library/library-element.js';
 import type { Library } from '../library/open-library.js';
+import { UsageError } from '../system/usage-error.js';
+import { shippedAs } from './shipped-as.js';
 import { manifestSources, readManifest, type ForeignPackage } from './read-manifest.js';
 import type { ManifestElement } from './manifest.js';
 import { MEMBER_SECTIONS } from './source.js';
@@ -28,7 +30,7 @@ export interface ForeignLibrary {
 export async function foreignLibrary(folder: string, from: string): Promise<ForeignLibrary> {
   const found = await readManifest(folder);
   const sources = await manifestSources(found, () => ({}));
-  const leftOut: ForeignLibrary['leftOut'] = [];
+  const leftOut: ForeignLibrary['leftOut'] = [...found.refused];
   const elements = sources.flatMap((source, place): LibraryElement[] => {
     const written = toContract(source);
     for (const { name, what } of source.unread) leftOut.push({ tag: source.tag, what: `${name}: ${what}` });
@@ -36,6 +38,11 @@ export async function foreignLibrary(folder: string, from: string): Promise<Fore
     return contract ? [elementOf(contract, found, found.elements[place]!)] : [];
   });
   const { name, version } = found;
+  if (elements.length === 0)
+    throw new UsageError(
+      `No element of ${name} can be verified: ${leftOut.map(({ tag, what }) => `<${tag}> ${what}`).join('; ')}`,
+      'Ask its authors to mend the custom-elements.json.',
+    );
   return {
     analysis: { library: libraryOf(found, from), elements, styles: [], traits: [], findings: [] },
     name,
@@ -118,7 +125,7 @@ function elementOf(
 /** Manifests name modules by their sources now and then; what is shipped lies beside them, or is the source itself. */
 function sourceOf(path: string): string {
   if (existsSync(path)) return path;
-  const script = path.replace(/\.[mc]?tsx?$/, '.js');
+  const script = shippedAs(path);
   return existsSync(script) ? script : path;
 }
 

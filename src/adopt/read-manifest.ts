@@ -1,7 +1,9 @@
-import { readFile } from 'node:fs/promises';
+import { readFile, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { readApart } from '../components/read/read-apart.js';
 import { UsageError } from '../system/usage-error.js';
+import { staysInside } from './inside.js';
+import { shippedAs } from './shipped-as.js';
 import { elementsIn, fromManifest, manifestSchema, typesIn, type ManifestElement } from './manifest.js';
 import type { Source } from './source.js';
 
@@ -11,7 +13,15 @@ export interface ForeignPackage {
   name: string;
   version: string;
   elements: ManifestElement[];
+  /** Elements that are not taken, and why. */
+  refused: { tag: string; what: string }[];
 }
+
+/** A name that a package can have (package.json, "name"), with its scope. */
+const PACKAGE_NAME = /^(?:@[a-z\d~-][a-z\d._~-]*\/)?[a-z\d~-][a-z\d._~-]*$/i;
+
+/** The largest manifest that is read, in bytes. */
+const LARGEST = 20_000_000;
 
 /** Reads a package's `custom-elements.json`, which its package.json may name. */
 export async function readManifest(folder: string): Promise<ForeignPackage> {
@@ -25,7 +35,13 @@ export async function readManifest(folder: string): Promise<ForeignPackage> {
     version?: string;
     customElements?: unknown;
   };
-  const named = typeof customElements === 'string' ? customElements : 'custom-elements.json';
+  if (typeof name !== 'string' || (name !== folder && !PACKAGE_NAME.test(name)))
+    throw new UsageError(
+      `${JSON.stringify(name)} is no name that a package can have.`,
+      'Look into its package.json, and whether you trust it.',
+    );
+  const said = typeof customElements === 'string' ? customElements : 'custom-elements.json';
+  const named = (await staysInside(folder, said)) ? said : 'custom-elements.json';
   const manifest =
     (await readJson(join(folder, named))) ?? (await readJson(join(folder, 'custom-elements.json')));
   if (manifest === undefined)
@@ -39,16 +55,44 @@ export async function readManifest(folder: string): Promise<ForeignPackage> {
       `The custom-elements.json of ${name} is none: ${read.error.issues[0]?.path.join('.') ?? ''} ${read.error.issues[0]?.message ?? ''}.`,
       'It must have "modules", as schema versions 1 and 2 say.',
     );
-  const elements = elementsIn(read.data);
-  if (elements.length === 0)
+  const all = elementsIn(read.data);
+  if (all.length === 0)
     throw new UsageError(
       `The custom-elements.json of ${name} declares no element with a tag.`,
       'Look whether it was made from the modules that register the elements.',
     );
-  return { folder, name, version, elements };
+  const elements: ManifestElement[] = [];
+  const refused: ForeignPackage['refused'] = [];
+  for (const element of all) {
+    const outside = await leadingOut(folder, element);
+    if (outside === undefined) elements.push(element);
+    else
+      refused.push({
+        tag: element.tag,
+        what: `the whole element: its module ${outside} is not in the package`,
+      });
+  }
+  return { folder, name, version: String(version), elements, refused };
+}
+
+/** The module of an element that is not in its package, if there is one. */
+async function leadingOut(
+  folder: string,
+  { module, registers }: ManifestElement,
+): Promise<string | undefined> {
+  for (const path of [module, ...registers])
+    if (!(await staysInside(folder, path)) || !(await staysInside(folder, shippedAs(path)))) return path;
+  return undefined;
 }
 
 async function readJson(path: string): Promise<unknown> {
+  const about = await stat(path).catch(() => undefined);
+  if (!about?.isFile()) return undefined;
+  if (about.size > LARGEST)
+    throw new UsageError(
+      `${path} is larger than ${LARGEST / 1e6} MB.`,
+      'No manifest that is made of a package is.',
+    );
   const text = await readFile(path, 'utf8').catch(() => undefined);
   if (text === undefined) return undefined;
   try {

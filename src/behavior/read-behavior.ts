@@ -4,6 +4,7 @@ import { PositionIndex, type Finding } from '../findings/finding.js';
 import { mutationsIn, unendedIn, type Mutation } from './habits.js';
 import { importsIn, moduleStateIn, shadowRootsIn } from './module-habits.js';
 import { functionReads, type Reads } from './reads.js';
+import { tooDeepAt } from '../syntax/nesting.js';
 import { isFunction, isTreeNode, walk, type TreeNode } from '../syntax/tree.js';
 
 /** One name that a behavior module exports. */
@@ -59,11 +60,31 @@ const LIFE_EXPORTS = ['firstConnected', 'connected', 'disconnected', 'moved', 'a
 /** Exports that Lastwright calls itself; a view cannot. */
 export const LIFECYCLE_EXPORTS = ['state', 'validity', ...LIFE_EXPORTS, ...NAMED_EXPORTS] as const;
 
+/** So many brackets of a module can be open at once. */
+const DEEPEST = 1000;
+
 /** Reads a behavior module (TypeScript or JavaScript) without running it. */
 export function readBehavior(file: string, text: string): { behavior: Behavior; findings: Finding[] } {
-  const positions = new PositionIndex(text);
-  const findings: Finding[] = [];
-  const behavior: Behavior = {
+  const deep = tooDeepAt(text, DEEPEST);
+  try {
+    if (deep === undefined) return readModule(file, text);
+  } catch (error) {
+    // What is nested without brackets, such as a sum of thousands.
+    if (!(error instanceof RangeError)) throw error;
+  }
+  const behavior = emptyBehavior(file, text);
+  const place = { file, ...behavior.positions.at(deep ?? 0) };
+  const finding = report(
+    'behavior/syntax',
+    place,
+    'The module is nested too deep to be read.',
+    'Write it in several steps.',
+  );
+  return { behavior, findings: [finding] };
+}
+
+function emptyBehavior(file: string, text: string): Behavior {
+  return {
     file,
     exports: new Map(),
     state: [],
@@ -77,8 +98,14 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
     imports: [],
     shadowRoots: [],
     moduleState: [],
-    positions,
+    positions: new PositionIndex(text),
   };
+}
+
+function readModule(file: string, text: string): { behavior: Behavior; findings: Finding[] } {
+  const findings: Finding[] = [];
+  const behavior = emptyBehavior(file, text);
+  const { positions } = behavior;
   const { program, errors, module } = parseSync(file, text, { astType: 'js', sourceType: 'module' });
   const [error] = errors;
   if (error) {

@@ -1,5 +1,6 @@
 import { report } from '../findings/report.js';
 import { parseSync } from 'oxc-parser';
+import { tooDeepAt } from '../syntax/nesting.js';
 import { walk, type TreeNode } from '../syntax/tree.js';
 import { PositionIndex, type Finding } from '../findings/finding.js';
 
@@ -15,8 +16,9 @@ const WRITTEN =
  * children and no attributes then (HTML, section 4.13.2).
  */
 export function checkWrappedClass(file: string, text: string): Finding[] {
-  const { program, errors } = parseSync(file, text, { astType: 'js', sourceType: 'module' });
   // What cannot be parsed is told when it is bundled.
+  if (tooDeepAt(text, DEEPEST) !== undefined) return [];
+  const { program, errors } = parseSync(file, text, { astType: 'js', sourceType: 'module' });
   if (errors.length > 0) return [];
   const positions = new PositionIndex(text);
   const findings: Finding[] = [];
@@ -40,6 +42,22 @@ export function checkWrappedClass(file: string, text: string): Finding[] {
     return undefined;
   });
   return findings;
+}
+
+/** So many brackets of a module can be open at once. */
+const DEEPEST = 1000;
+
+/** Names that a module exports; undefined where it passes on all of another one, or cannot be parsed. */
+export function exportsOf(file: string, text: string): string[] | undefined {
+  if (tooDeepAt(text, DEEPEST) !== undefined) return undefined;
+  const { module, errors } = parseSync(file, text, { sourceType: 'module' });
+  const entries = module.staticExports.flatMap((one) => one.entries);
+  const passesOn = entries.some(({ importName }) => importName.kind === 'AllButDefault');
+  // A module of CommonJS says nothing here.
+  if (errors.length > 0 || passesOn || !module.hasModuleSyntax) return undefined;
+  return entries.flatMap(({ exportName, isType }) =>
+    isType ? [] : exportName.kind === 'Default' ? ['default'] : (exportName.name ?? []),
+  );
 }
 
 /** What a statement gives to `this`, in words. */

@@ -4,7 +4,7 @@ import { suggestion } from '../findings/nearest.js';
 import { report } from '../findings/report.js';
 import type { Code } from '../findings/severities.js';
 import type { LibraryElement } from '../library/library-element.js';
-import { checkWrappedClass } from './wrapped-class.js';
+import { checkWrappedClass, exportsOf } from './wrapped-class.js';
 
 /** Is there what a contract wraps, and does the contract ask of it what can be asked? */
 export function checkWrapped({ contract, folder, traits }: LibraryElement): Finding[] {
@@ -38,8 +38,23 @@ export function checkWrapped({ contract, folder, traits }: LibraryElement): Find
         ? suggestion(module.slice(2), folder.names, 'files')
         : 'Check the path; it begins at the folder of the contract.',
     );
-  else if (!component && folder.wrapped)
-    findings.push(...checkWrappedClass(folder.wrapped.file, folder.wrapped.text));
+  else if (!component && folder.wrapped) {
+    const { file, text } = folder.wrapped;
+    const { exported } = implementation;
+    const names = exportsOf(file, text);
+    if (names && !names.includes(exported))
+      note(
+        'wraps/export',
+        at,
+        exported === 'default'
+          ? `"${module}" has no default export.`
+          : `"${module}" exports nothing that is called "${exported}".`,
+        names.length > 0
+          ? `Write "export: ${names.length === 1 ? names[0] : 'NAME'}" beside it; it exports ${names.join(', ')}.`
+          : 'Export the class: "export default class extends HTMLElement { … }".',
+      );
+    else findings.push(...checkWrappedClass(file, text));
+  }
   if (!component) return findings;
   for (const { name, each, gives } of contract.slots) {
     if (each === undefined && gives.length === 0) continue;

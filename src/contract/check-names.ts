@@ -24,6 +24,11 @@ const RESERVED = new Set([
   'removeAttribute',
 ]);
 
+/** Members that every object has: code that is handed an element relies on them, and TypeScript on their types. */
+const OF_OBJECTS = new Set(
+  'toString valueOf hasOwnProperty isPrototypeOf propertyIsEnumerable toLocaleString'.split(' '),
+);
+
 type Named = Pick<Trait, 'properties' | 'methods' | 'events' | 'states' | 'cssProperties' | 'definitions'>;
 
 /** Names of members are well formed, not given twice, and mean nothing else on every element. */
@@ -115,7 +120,7 @@ function checkMember(
       `"${name}" is not a name in camelCase.`,
       'Begin with a small letter; use letters and digits only.',
     );
-  } else if (RESERVED.has(name)) {
+  } else if (RESERVED.has(name) || (kind === 'property' && OF_OBJECTS.has(name))) {
     report(
       `${kind}/name`,
       path,

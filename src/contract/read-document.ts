@@ -127,6 +127,8 @@ function readSlowly<Value>(file: string, text: string, schema: z.ZodType<Value>)
       'Write the repeated part out, or use definitions.',
     );
   }
+  if (holdsItself(data))
+    return fail('An alias leads back to what it stands in.', 'Write the value out, or use definitions.');
   const result = schema.safeParse(data);
   if (result.success) return { value: result.data, findings, locate };
   const reading = { schema, data, file, locate };
@@ -135,6 +137,16 @@ function readSlowly<Value>(file: string, text: string, schema: z.ZodType<Value>)
     findings: result.error.issues.flatMap((issue) => issueFindings(issue, reading)),
     locate,
   };
+}
+
+/** True if a value is somewhere inside of itself. */
+function holdsItself(value: unknown, around = new Set<unknown>()): boolean {
+  if (typeof value !== 'object' || value === null) return false;
+  if (around.has(value)) return true;
+  around.add(value);
+  const found = Object.values(value).some((inner) => holdsItself(inner, around));
+  around.delete(value);
+  return found;
 }
 
 /** What the parser complains of, and the one key that no schema would see. */
@@ -171,7 +183,8 @@ function syntaxFindings(
 }
 
 function messageOf(error: unknown): string {
-  return (error instanceof Error ? error.message : String(error)).replace(/\.$/, '');
+  const message = (error instanceof Error ? error.message : String(error)).replace(/\.$/, '');
+  return /call stack/.test(message) ? 'something in it contains itself, or is nested too deep' : message;
 }
 
 function sentence(text: string): string {

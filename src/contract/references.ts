@@ -36,6 +36,23 @@ function eachReference(
   }
 }
 
+/** True for a definition that is nothing but another one, over and over. */
+function leadsInACircle(name: string, definitions: Record<string, JsonSchema>): boolean {
+  const seen = new Set<string>();
+  const isCircular = (schema: JsonSchema | undefined): boolean => {
+    if (!schema) return false;
+    const next = schema.$ref === undefined ? undefined : definitionName(schema.$ref);
+    if (next !== undefined && definitions[next]) {
+      if (next === name) return true;
+      if (seen.has(next)) return false;
+      seen.add(next);
+      return isCircular(definitions[next]);
+    }
+    return [schema.anyOf, schema.oneOf, schema.allOf].some((all) => all?.some(isCircular));
+  };
+  return isCircular(definitions[name]);
+}
+
 /** Every `$ref` in these parts of a file leads to a definition. */
 export function checkReferences(
   source: Record<string, unknown>,
@@ -43,6 +60,15 @@ export function checkReferences(
   report: Report,
 ): void {
   const known = Object.keys(definitions);
+  for (const name of known) {
+    if (!leadsInACircle(name, definitions)) continue;
+    report(
+      'definition/circle',
+      ['definitions', name],
+      `The definition "${name}" is nothing but itself: its references lead in a circle.`,
+      'Say what it is: a type, or an object with members.',
+    );
+  }
   for (const part of ['properties', 'events', 'methods', 'definitions']) {
     eachReference(source[part], [part], (reference, path) => {
       const name = definitionName(reference);

@@ -1,3 +1,4 @@
+import { patternProblem } from './sound-pattern.js';
 import type { ValueType } from '../runtime/matches-schema.js';
 import * as z from 'zod';
 import { COMPONENT_FRAMEWORKS, type ComponentFramework } from './component-frameworks.js';
@@ -41,7 +42,13 @@ const keywords = {
   default: z.unknown().optional(),
   examples: z.array(z.unknown()).optional(),
   format: z.string().optional(),
-  pattern: z.string().optional(),
+  pattern: z
+    .string()
+    .superRefine((pattern, context) => {
+      const message = patternProblem(pattern);
+      if (message !== undefined) context.addIssue({ code: 'custom', message });
+    })
+    .optional(),
   minLength: length.optional(),
   maxLength: length.optional(),
   minimum: z.number().optional(),

@@ -18,6 +18,8 @@ export const findingSchema = z.object({
 export const checkReportSchema = z.object({
   findings: z.array(findingSchema),
   summary: z.object({ elements: z.int(), errors: z.int(), warnings: z.int() }),
+  /** Why types were not checked, where they were to be. */
+  unchecked: z.string().optional(),
 });
 
 export type CheckReport = z.infer<typeof checkReportSchema>;
@@ -26,14 +28,17 @@ export type CheckReport = z.infer<typeof checkReportSchema>;
 export function checkReport({
   findings,
   library,
+  unchecked,
 }: {
   findings: readonly Finding[];
   library: { elements: readonly unknown[] };
+  unchecked?: string | undefined;
 }): CheckReport {
   const count = (severity: string): number =>
     findings.filter((finding) => finding.severity === severity).length;
   return {
     findings: findings.map(withoutFix),
     summary: { elements: library.elements.length, errors: count('error'), warnings: count('warning') },
+    ...(unchecked === undefined ? {} : { unchecked }),
   };
 }

@@ -23,6 +23,7 @@ export const SEVERITIES = {
   'behavior/unused': 'warning',
   'build/bundle': 'error',
   'build/missing-file': 'error',
+  'definition/circle': 'error',
   'definition/name': 'error',
   'definition/unknown': 'error',
   'document/duplicate-key': 'error',

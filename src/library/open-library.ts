@@ -1,6 +1,7 @@
 import type { Code } from '../findings/severities.js';
 import { report } from '../findings/report.js';
 import { moduleOf, roughImplementation } from '../contract/implementation.js';
+import { isUtf8 } from 'node:buffer';
 import { readFileSync, type Dirent } from 'node:fs';
 import { readdir, readFile, realpath, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
@@ -107,13 +108,14 @@ function enginesOf(
 
 /** Reads a library's files. Only what stops everything is thrown; the rest comes back as findings. */
 export async function openLibrary(root: string): Promise<Library> {
-  const source = await readFile(join(root, CONFIG_FILE), 'utf8').catch((error: Error) => {
-    throw new UsageError(
-      `${CONFIG_FILE} cannot be read: ${error.message}.`,
-      'Check that it is a file you may read.',
-    );
+  const path = join(root, CONFIG_FILE);
+  const unreadable = (why: string): UsageError =>
+    new UsageError(`${CONFIG_FILE} cannot be read: ${why}.`, 'Check that it is a file you may read.');
+  if (!(await stat(path)).isFile()) throw unreadable('it is no plain file');
+  const source = await readFile(path).catch((error: Error) => {
+    throw unreadable(error.message);
   });
-  const { value, findings, locate } = readDocument(CONFIG_FILE, withoutMark(source), librarySchema);
+  const { value, findings, locate } = readDocument(CONFIG_FILE, textIn(source, CONFIG_FILE), librarySchema);
   const config: LibraryFile = value ?? { library: 1 };
   const reportPath = (key: 'elements' | 'output' | 'traits', path: string): void => {
     findings.push(
@@ -249,8 +251,10 @@ async function matchFolders(root: string, steps: readonly string[]): Promise<str
 async function readInside(root: string, path: string): Promise<SourceFile | undefined> {
   const real = await realpath(join(root, path)).catch(() => undefined);
   if (real === undefined || !real.startsWith(root + sep)) return undefined;
-  const text = await readFile(real, 'utf8').catch(() => undefined);
-  return text === undefined ? undefined : { file: slashed(path), text: withoutMark(text) };
+  // Reading from a pipe would wait for whoever writes into it.
+  if (!(await stat(real)).isFile()) return undefined;
+  const content = await readFile(real).catch(() => undefined);
+  return content && { file: slashed(path), text: textIn(content, slashed(path)) };
 }
 
 /** The trait files in the folders that a pattern names. */
@@ -344,7 +348,7 @@ export async function readElementFolder(root: string, folder: string): Promise<E
     if (error instanceof ScssProblem) {
       return { ...fail(error.code, error.message, error.help, error.file), ...error.at };
     }
-    if (error instanceof UnfitFile) return fail('library/unreadable', error.message, error.help, error.file);
+    if (error instanceof UnfitFile) return fail('library/unreadable', error.what, error.help, error.file);
     if (!(error instanceof UnreadableFile)) throw error;
     return fail(
       'library/unreadable',
@@ -366,7 +370,10 @@ async function readWrapped(root: string, folder: string, text: string): Promise<
     const path = join(folder, module + ending);
     const own = await stat(path).catch(() => undefined);
     if (!own?.isFile()) continue;
-    const file = { file: slashed(relative(root, path)), text: withoutMark(await readFile(path, 'utf8')) };
+    const file = {
+      file: slashed(relative(root, path)),
+      text: textIn(await readFile(path), slashed(relative(root, path))),
+    };
     refuseUnfit(file);
     return file;
   }
@@ -374,26 +381,28 @@ async function readWrapped(root: string, folder: string, text: string): Promise<
 }
 
 function readPlain(file: string, path: string): SourceFile | undefined {
+  let content: Buffer;
   try {
-    return { file, text: withoutMark(readFileSync(path, 'utf8')) };
+    content = readFileSync(path);
   } catch {
     return undefined;
   }
+  return { file, text: textIn(content, file) };
 }
 
 /** A file whose text is none that can be worked with. */
-class UnfitFile extends Error {
+class UnfitFile extends UsageError {
   constructor(
     readonly file: string,
-    message: string,
-    readonly help: string,
+    readonly what: string,
+    help: string,
   ) {
-    super(message);
+    super(`${file}: ${what}`, help);
   }
 }
 
 /** In characters; larger files are no part of one element. */
-const LARGEST = 2_000_000;
+export const LARGEST = 2_000_000;
 
 function refuseUnfit({ file, text }: SourceFile): void {
   if (text.length > LARGEST)
@@ -402,14 +411,16 @@ function refuseUnfit({ file, text }: SourceFile): void {
       `The file is larger than ${LARGEST / 1e6} MB.`,
       'Split it: these files describe one element.',
     );
-  // Every second byte of a text in UTF-16 is 0 where it holds ordinary letters.
-  const start = text.slice(0, 200);
-  if ((start.match(/\0/g)?.length ?? 0) > start.length / 4)
-    throw new UnfitFile(
-      file,
-      'The file is written in UTF-16.',
-      'Save it in UTF-8, which all of these files are.',
-    );
+}
+
+/** The content of a file as text. */
+function textIn(content: Buffer, file: string): string {
+  if (isUtf8(content)) return withoutMark(content.toString('utf8'));
+  throw new UnfitFile(
+    file,
+    content.includes(0) ? 'The file is written in UTF-16.' : 'The file is not written in UTF-8.',
+    'Save it in UTF-8, which all of these files are.',
+  );
 }
 
 /** A byte order mark is none of the text. */

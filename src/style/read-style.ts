@@ -1,6 +1,7 @@
 import { report } from '../findings/report.js';
 import { transform, type Selector, type SelectorComponent } from 'lightningcss';
 import { isCssProperty } from './css-properties.js';
+import { tooDeepAt } from '../syntax/nesting.js';
 import { PositionIndex, type Finding, type Position } from '../findings/finding.js';
 
 /** A style rule: its selectors and where it stands. */
@@ -34,6 +35,9 @@ export interface ReadStyle {
   findings: Finding[];
 }
 
+/** So many brackets of a style sheet can be open at once; what people write has a dozen. */
+const DEEPEST = 200;
+
 /** In minified text: what may be a rule without effect. Most style sheets have none, and need no closer look. */
 const SUSPECT = /@import|@font-face|@property|::slotted|::part|:root|(?<![-\w.#])(?:html|body|head)(?![-\w])/;
 
@@ -42,6 +46,14 @@ const HOST_DISPLAY = /(?:^|[{},]):host(?:,[^{}]*)?\{(?:[^{}]*;)?(?:display|all):
 
 /** Reads an element's CSS and gives it minified; syntax errors come back as a finding. */
 export function readStyle(file: string, text: string): ReadStyle {
+  const deep = tooDeepAt(text, DEEPEST);
+  if (deep !== undefined) {
+    // The parser would take the whole process down.
+    const place = { file, ...new PositionIndex(text).at(deep) };
+    const message = `The style sheet is nested deeper than ${DEEPEST} levels.`;
+    const help = 'Write the selector or the rule flat.';
+    return { css: '', facts: undefined, findings: [report('style/syntax', place, message, help)] };
+  }
   try {
     const code = new TextEncoder().encode(text);
     const css = new TextDecoder().decode(transform({ filename: file, code, minify: true }).code);

@@ -12,22 +12,25 @@ const PAINT = { error: colors.red, warning: colors.yellow, note: colors.cyan };
 export function showFindings(findings: readonly Finding[], library: Library): string {
   const texts = new Map(sourceFiles(library).map(({ file, text }) => [file, text]));
   const blocks: string[] = [];
+  let lines: readonly string[] | undefined;
   let file = '';
   for (const finding of findings) {
     if (finding.file !== file) {
       file = finding.file;
       blocks.push(colors.bold(colors.underline(visibleName(file))));
+      const text =
+        texts.get(file) ??
+        (file === CONFIG_FILE ? readFileSync(join(library.root, file), 'utf8') : undefined);
+      lines = text?.split(/\r?\n/);
     }
-    const text =
-      texts.get(file) ?? (file === CONFIG_FILE ? readFileSync(join(library.root, file), 'utf8') : undefined);
-    blocks.push(showFinding(visibleFinding(finding), text));
+    blocks.push(showFinding(visibleFinding(finding), lines));
   }
   return blocks.join('\n\n');
 }
 
 function showFinding(
   { line, column, severity, code, message, help }: Finding,
-  text: string | undefined,
+  lines: readonly string[] | undefined,
 ): string {
   const place = `${line}:${column}`;
   const before = 12 + severity.length;
@@ -35,14 +38,13 @@ function showFinding(
   const head = `  ${colors.dim(place.padEnd(7))} ${PAINT[severity](severity)}  ${words.join(colors.dim(code))}`;
   return [
     head,
-    ...(text === undefined ? [] : frame(text, line, column)),
+    ...(lines === undefined ? [] : frame(lines, line, column)),
     `          ${colors.green('→')} ${wrapped(help, 12)}`,
   ].join('\n');
 }
 
 /** The line of a finding and the one before it, with a mark under the column; long lines are cut around it. */
-function frame(text: string, line: number, column: number): string[] {
-  const lines = text.split(/\r?\n/);
+function frame(lines: readonly string[], line: number, column: number): string[] {
   const width = String(line).length;
   const start = Math.max(0, column - 60);
   const cut = (content: string): string =>

@@ -196,6 +196,15 @@ export const memberCodes: Explanation[] = [
     },
   },
   {
+    code: 'definition/circle',
+    title: 'Definitions that lead in a circle',
+    reason: 'No value has such a type, and TypeScript refuses it in the project of a consumer.',
+    fails: contract(
+      "definitions: { flag: { $ref: '#/definitions/sign' }, sign: { $ref: '#/definitions/flag' } }",
+    ),
+    mended: contract("definitions: { flag: { $ref: '#/definitions/sign' }, sign: { type: string } }"),
+  },
+  {
     code: 'definition/name',
     title: 'A definition whose name cannot be one',
     reason: 'The name becomes that of a type in the package.',
