@@ -1,4 +1,5 @@
-import { existsSync, mkdirSync, readFileSync } from 'node:fs';
+import { existsSync, lstatSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { UsageError } from '../system/usage-error.js';
 import { writeWholeNow } from '../system/write-whole.js';
 import { dirname, join, posix } from 'node:path';
 import { hasErrors, type Finding } from '../findings/finding.js';
@@ -170,6 +171,7 @@ function typesConfig(root: string, { made, behaviors }: TypedProgram): string {
  */
 export function writeProgram(root: string, program: TypedProgram): boolean {
   const before = existsSync(join(root, TYPES_FOLDER, 'tsconfig.json'));
+  if (before) removeOthers(root, new Set(program.made));
   writeTypeFiles(
     root,
     new Map([
@@ -181,6 +183,34 @@ export function writeProgram(root: string, program: TypedProgram): boolean {
   return before;
 }
 
+/** Removes generated files of elements that are gone, with their folders. */
+function removeOthers(root: string, made: ReadonlySet<string>): void {
+  const visit = (path: string): boolean => {
+    let left = false;
+    for (const entry of readdirSync(join(root, path), { withFileTypes: true })) {
+      const inner = `${path}/${entry.name}`;
+      if (entry.isDirectory()) left = visit(inner) || left;
+      else if (path === TYPES_FOLDER || made.has(inner) || !entry.name.endsWith('.ts')) left = true;
+      else rmSync(join(root, inner), { force: true });
+    }
+    if (!left) rmSync(join(root, path), { recursive: true, force: true });
+    return left;
+  };
+  visit(TYPES_FOLDER);
+}
+
+/** Refuses a folder that is reached by a link: what is written there would land elsewhere. */
+function refuseLinks(root: string, folder: string, known: Set<string>): void {
+  if (folder === '.' || known.has(folder)) return;
+  refuseLinks(root, posix.dirname(folder), known);
+  known.add(folder);
+  if (!lstatSync(join(root, folder), { throwIfNoEntry: false })?.isSymbolicLink()) return;
+  throw new UsageError(
+    `${folder} is a link, and what Lastwright writes there would land elsewhere.`,
+    'Remove the link.',
+  );
+}
+
 /**
  * Writes generated files below a library's root; those that are the same already stay as they are. Thousands of
  * small files are written faster one after the other.
@@ -188,7 +218,9 @@ export function writeProgram(root: string, program: TypedProgram): boolean {
 export function writeTypeFiles(root: string, files: ReadonlyMap<string, string>): void {
   /** Folders that were looked at; true for those that are new, where no file can be the same already. */
   const folders = new Map<string, boolean>();
+  const known = new Set<string>();
   for (const [path, text] of files) {
+    refuseLinks(root, posix.dirname(path), known);
     const target = join(root, path);
     const folder = dirname(target);
     const isNew = folders.get(folder) ?? !existsSync(folder);

@@ -43,6 +43,9 @@ export interface SampleEvents {
 /** For a sample that is only run, to bring the element into a state. */
 export const UNHEARD: SampleEvents = { acted: () => {}, failed: () => {}, expected: async () => {} };
 
+/** So many steps are done before the page is heard of again. */
+const MOST_UNHEARD = 25;
+
 /** Does what the steps of a sample say, one after the other. */
 export async function runSteps(
   page: ProbePage,
@@ -52,7 +55,9 @@ export async function runSteps(
 ): Promise<void> {
   let act: SampleAct = { kind: 'start', name: sample.sample };
   let heardBefore = 0;
-  for (const step of sample.steps) {
+  for (const [index, step] of sample.steps.entries()) {
+    // Whoever waits for the page hears of it now and then: a long sample is no endless one.
+    if (index % MOST_UNHEARD === MOST_UNHEARD - 1 && !(await page.beginSample(sample.sample))) return;
     if (step.expect) {
       await events.expected(step.expect, act, mounted.heard.slice(heardBefore));
       continue;
