@@ -65,7 +65,16 @@ export function fromClass(
     methods: facts.methods.flatMap(({ name, type, description, deprecated }) =>
       type.kind !== 'function' || standardMember(name) !== undefined
         ? []
-        : [{ name, description, deprecated, parameters: type.parameters, returns: type.returns }],
+        : [
+            {
+              name,
+              description,
+              deprecated,
+              parameters: type.parameters,
+              returns: type.returns,
+              mayReturn: type.mayReturn,
+            },
+          ],
     ),
     parts: element.parts.map((name) => ({ name, description: undefined })),
     cssProperties: element.cssProperties.map((name) => ({ name, description: undefined })),

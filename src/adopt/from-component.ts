@@ -139,6 +139,20 @@ class FromComponent {
   #callback(member: MemberFact, name: string): void {
     const { type, description, deprecated } = member;
     if (type.kind !== 'function') return;
+    const native = name.slice(2);
+    const [passed] = type.parameters;
+    // Svelte's names of native events are the browser's own; what a component passes on to a node leaves it by itself.
+    if (
+      this.source.wraps?.svelte !== undefined &&
+      LEAVING.test(native) &&
+      (!passed || isEvent(passed.type))
+    ) {
+      this.source.told.push({
+        name,
+        what: `left out: "${native}" is the browser's own event, which consumers hear as it is`,
+      });
+      return;
+    }
     const givesBack = type.returns !== undefined && !type.mayReturnFalse && !isPromise(type.returns);
     if (givesBack) {
       this.#property(member);
@@ -247,10 +261,21 @@ class FromComponent {
         deprecated,
         parameters: type.parameters,
         returns: type.returns,
+        mayReturn: type.mayReturn,
       });
     }
   }
 }
+
+/** True for the type of a native event. */
+function isEvent(type: TypeFact): boolean {
+  if (type.kind === 'instance') return /Event$/.test(type.instance);
+  return type.kind === 'unknown' && /Event\b/.test(type.text);
+}
+
+/** Native events that leave a shadow root by themselves (UI Events; Pointer Events; Clipboard API). */
+const LEAVING =
+  /^(?:(?:dbl|aux)?click|contextmenu|(?:mouse|pointer|touch|drag|key|focus|composition)[a-z]*|blur|wheel|drop|(?:before)?input|copy|cut|paste)$/;
 
 function isCallback(name: string, { framework }: ComponentImplementation): boolean {
   return framework === 'svelte' ? /^on[A-Za-z]/.test(name) : /^on[A-Z]/.test(name);

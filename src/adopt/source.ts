@@ -36,6 +36,8 @@ export interface SourceSlot extends Known {
 export interface SourceMethod extends Known {
   parameters: ParameterFact[];
   returns: TypeFact | undefined;
+  /** What it may give back in place of a value. */
+  mayReturn?: readonly ('undefined' | 'null')[] | undefined;
 }
 
 export interface SourceCssProperty extends Known {

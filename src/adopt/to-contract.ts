@@ -161,11 +161,11 @@ class Writer {
   }
 
   #method(method: SourceMethod): Record<string, unknown> {
-    const { name, parameters, returns, description, deprecated } = method;
+    const { name, parameters, returns, mayReturn = [], description, deprecated } = method;
     const missing: string[] = [];
     const schema = (type: TypeFact, what: string): JsonSchema => {
       if (type.kind === 'schema') return type.schema;
-      missing.push(what);
+      missing.push(`the type of ${what}`);
       return {};
     };
     const written = defined({
@@ -179,10 +179,10 @@ class Writer {
               ...(one.optional ? { optional: true } : {}),
             }))
           : undefined,
-      returns: returns && schema(returns, 'what it gives back'),
+      returns: returns && orNull(schema(returns, 'what it gives back'), mayReturn.includes('null')),
     });
-    if (missing.length > 0)
-      this.#comment('methods', `${name}: no schema says the type of ${missing.join(' and ')}.`);
+    if (mayReturn.includes('undefined')) missing.push('that it may give back nothing');
+    if (missing.length > 0) this.#comment('methods', `${name}: no schema says ${missing.join(' and ')}.`);
     this.#members.push({
       kind: 'method',
       name,
@@ -294,4 +294,9 @@ function detailOf(passed: readonly ParameterFact[]): {
     names,
     missing,
   };
+}
+
+/** A type that null has as well. */
+function orNull(schema: JsonSchema, isNullable: boolean): JsonSchema {
+  return isNullable && Object.keys(schema).length > 0 ? { anyOf: [schema, { type: 'null' }] } : schema;
 }

@@ -5,7 +5,14 @@ export type TypeFact =
   | { kind: 'schema'; schema: JsonSchema }
   /** An object of a standard class. */
   | { kind: 'instance'; instance: string }
-  | { kind: 'function'; parameters: ParameterFact[]; returns: TypeFact | undefined; mayReturnFalse: boolean }
+  | {
+      kind: 'function';
+      parameters: ParameterFact[];
+      returns: TypeFact | undefined;
+      mayReturnFalse: boolean;
+      /** What it may give back in place of a value. */
+      mayReturn?: readonly ('undefined' | 'null')[];
+    }
   /** What is drawn; `given` where the component hands it data. */
   | { kind: 'content'; given: boolean }
   /** Nothing that a contract can say; `why` in words that follow "its type". */

@@ -111,7 +111,7 @@ class ClassReader {
       attributes,
       reflected,
       events: this.#events(made),
-      ...markupIn(made),
+      ...markupIn(this.#writtenWith(made)),
       form: plainTrue(staticMember(body, 'formAssociated')),
       closed: /mode:\s*['"]closed['"]/.test(syntax.text.slice(made.start, made.end)),
       shadow: /attachShadow\s*\(/.test(syntax.text.slice(made.start, made.end)),
@@ -137,6 +137,29 @@ class ClassReader {
       complete: true,
       element: facts,
     };
+  }
+
+  /** A class, and what it uses of its module: constants with markup, functions that make some, mixins, templates. */
+  #writtenWith(made: TreeNode): TreeNode[] {
+    const { declared, body } = this.syntax;
+    const all = [made];
+    const names = new Set<string>();
+    for (const node of all)
+      walk(node, (inner) => {
+        const name = inner.type === 'Identifier' ? (inner.name as string) : undefined;
+        if (name === undefined || names.has(name) || !declared.has(name)) return undefined;
+        names.add(name);
+        if (declared.get(name) !== made) all.push(declared.get(name)!);
+        return undefined;
+      });
+    // What is put into a template stands beside it.
+    const filling = body.filter(({ type, expression }) => {
+      if (type !== 'ExpressionStatement') return false;
+      const { left } = expression as { left?: TreeNode };
+      const object = left?.object as TreeNode | undefined;
+      return object?.type === 'Identifier' && names.has(object.name as string);
+    });
+    return [...all, ...filling];
   }
 
   #description(made: TreeNode): string | undefined {
@@ -267,16 +290,17 @@ interface MarkupNode {
 }
 
 /** Slots, parts and custom properties in the markup and style that a class writes. */
-function markupIn(made: TreeNode): Pick<ClassFacts, 'slotNames' | 'parts' | 'cssProperties'> {
+function markupIn(written: readonly TreeNode[]): Pick<ClassFacts, 'slotNames' | 'parts' | 'cssProperties'> {
   const texts: string[] = [];
-  walk(made, (node) => {
-    if (node.type === 'TemplateLiteral')
-      texts.push(
-        (node.quasis as TreeNode[]).map(({ value }) => (value as { cooked: string }).cooked).join(''),
-      );
-    else if (node.type === 'Literal' && typeof node.value === 'string') texts.push(node.value);
-    return undefined;
-  });
+  for (const one of written)
+    walk(one, (node) => {
+      if (node.type === 'TemplateLiteral')
+        texts.push(
+          (node.quasis as TreeNode[]).map(({ value }) => (value as { cooked: string }).cooked).join(''),
+        );
+      else if (node.type === 'Literal' && typeof node.value === 'string') texts.push(node.value);
+      return undefined;
+    });
   const slots = new Set<string>();
   const parts = new Set<string>();
   const visit = (node: MarkupNode): void => {

@@ -11,6 +11,7 @@ import {
   defaultOf,
   firstPattern,
   isNamed,
+  nameOf,
   patternDefaults,
   propertiesOf,
   reachesOf,
@@ -52,7 +53,10 @@ export function planJsx(source: ComponentSource): ReadingPlan {
     // What is given as `ref`, in any of the forms that it can have.
     'type OfRef<Ref> = Ref extends { current: infer Handle } ? NonNullable<Handle> : never;',
     'type OfCall<Ref> = Ref extends (handle: infer Handle) => unknown ? NonNullable<Handle> : never;',
-    `export type Handle = Props extends { ref?: infer Ref } ? ${framework === 'solid' ? 'OfCall' : 'OfRef'}<NonNullable<Ref>> : never;`,
+    ...(framework === 'preact' ? ["import type { FunctionComponent } from 'preact';"] : []),
+    // Preact gives every component a reference to anything beside its own.
+    `type Own = ${framework === 'preact' ? 'Made extends FunctionComponent<infer Given> ? Given : never' : 'Props'};`,
+    `export type Handle = Own extends { ref?: infer Ref } ? ${framework === 'solid' ? 'OfCall' : 'OfRef'}<NonNullable<Ref>> : never;`,
   ];
   return {
     path: made,
@@ -113,7 +117,11 @@ class JsxReader {
       }
       const member = this.#oneOf(symbols, alternatives.length);
       const own = defaults.get(name);
-      if (own) member.default = own;
+      if (own) {
+        member.default = own;
+        // The component sees to it itself, whatever its type asks of who uses it.
+        member.required = false;
+      }
       // Where nothing is said of types, nothing is said of what must be given.
       if (UNTYPED.test(source.path) && member.type.kind === 'unknown') member.required = false;
       const isContent = member.type.kind === 'content' || name === 'children';
@@ -208,10 +216,38 @@ class JsxReader {
     if (pattern?.type === 'ObjectPattern') take(pattern);
     const name = pattern?.type === 'Identifier' ? (pattern.name as string) : undefined;
     const isProps = (node: TreeNode | undefined | null): boolean => isNamed(node, name);
-    if (name !== undefined && made?.body)
+    /** Properties by the names that the function has for them. */
+    const locals = new Map(pattern?.type === 'ObjectPattern' ? localNames(pattern) : []);
+    const propertyOf = (node: TreeNode): string | undefined => {
+      if (node.type === 'Identifier') return locals.get(node.name as string);
+      const { object, property, computed } = node as {
+        object?: TreeNode;
+        property?: TreeNode;
+        computed?: boolean;
+      };
+      return node.type === 'MemberExpression' && !computed && isProps(object) ? nameOf(property!) : undefined;
+    };
+    if (made?.body)
       walk(made.body as TreeNode, (node) => {
         const { id, init } = node as { id?: TreeNode; init?: TreeNode | null };
-        if (node.type === 'VariableDeclarator' && id?.type === 'ObjectPattern' && isProps(init)) take(id);
+        if (
+          node.type === 'VariableDeclarator' &&
+          id?.type === 'ObjectPattern' &&
+          name !== undefined &&
+          isProps(init)
+        ) {
+          take(id);
+          for (const [local, property] of localNames(id)) locals.set(local, property);
+        }
+        // What stands in for a value that is missing: `size ?? 'small'`, `size ||= 'small'`.
+        if (
+          /^(?:Logical|Assignment)Expression$/.test(node.type) &&
+          /^(?:\?\?|\|\|)=?$/.test(node.operator as string)
+        ) {
+          const property = propertyOf(node.left as TreeNode);
+          if (property !== undefined && !defaults.has(property))
+            defaults.set(property, defaultOf(node.right as TreeNode, syntax));
+        }
         // Solid's way: what comes first is there where nothing else is.
         if (node.type !== 'CallExpression') return undefined;
         const [own, ...others] = node.arguments as TreeNode[];
@@ -228,6 +264,16 @@ class JsxReader {
     }
     return { defaults, names };
   }
+}
+
+/** Names that a pattern gives to what it takes out, each with the property's own. */
+function localNames(pattern: TreeNode): [local: string, property: string][] {
+  return (pattern.properties as TreeNode[]).flatMap((one): [string, string][] => {
+    if (one.type !== 'Property' || one.computed) return [];
+    const value = one.value as TreeNode;
+    const target = value.type === 'AssignmentPattern' ? (value.left as TreeNode) : value;
+    return target.type === 'Identifier' ? [[target.name as string, nameOf(one.key as TreeNode)]] : [];
+  });
 }
 
 /** The members of all alternatives, in their order, each with what the alternatives that have it say of it. */

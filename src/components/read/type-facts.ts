@@ -140,6 +140,7 @@ export class TypeFacts {
       kind: 'function',
       parameters,
       returns: nothing || parts.length === 0 ? undefined : this.#named(returned),
+      ...(nothing || parts.length === 0 ? {} : { mayReturn: emptyIn(returned) }),
       mayReturnFalse: parts.some(
         (one) => checker.typeToString(one) === 'false' || one.flags & TypeFlags.BooleanLike,
       ),
@@ -286,4 +287,14 @@ export function oneParagraph(text: string): string | undefined {
     .replace(/\s+/g, ' ')
     .trim();
   return words || undefined;
+}
+
+/** What a type allows that is no value. */
+function emptyIn(type: Type): ('undefined' | 'null')[] {
+  const all = type.isUnionType() ? type.getTypes() : [type];
+  const has = (flag: TypeFlags): boolean => all.some(({ flags }) => flags & flag);
+  return [
+    ...(has(TypeFlags.Undefined) ? ['undefined' as const] : []),
+    ...(has(TypeFlags.Null) ? ['null' as const] : []),
+  ];
 }
