@@ -29,10 +29,10 @@ export async function unpack(tarball: string): Promise<{ folder: string; remove:
         if (!('type' in entry) || (entry.type !== 'File' && entry.type !== 'Directory')) return false;
         // The sizes are said before the files; what is larger than said is cut off.
         bytes += entry.size;
-        if (bytes > LARGEST) throw new Error(`it holds more than ${LARGEST / 1e6} MB`);
-        return true;
+        return bytes <= LARGEST;
       },
     });
+    if (bytes > LARGEST) throw new Error(`it holds more than ${LARGEST / 1e6} MB`);
     return { folder, remove };
   } catch (error) {
     await remove();

@@ -111,7 +111,10 @@ export async function openLibrary(root: string): Promise<Library> {
   const path = join(root, CONFIG_FILE);
   const unreadable = (why: string): UsageError =>
     new UsageError(`${CONFIG_FILE} cannot be read: ${why}.`, 'Check that it is a file you may read.');
-  if (!(await stat(path)).isFile()) throw unreadable('it is no plain file');
+  const about = await stat(path).catch((error: Error) => {
+    throw unreadable(error.message);
+  });
+  if (!about.isFile()) throw unreadable('it is no plain file');
   const source = await readFile(path).catch((error: Error) => {
     throw unreadable(error.message);
   });
