@@ -90,6 +90,41 @@ describe('members that a control holds', () => {
     expect(shown).toEqual(['3, 0', '6, 0', '2, 0', '3, 0']);
   });
 
+  it('are those of the types that the input can have', async () => {
+    const members = (contract: string, type: string): Promise<{ names: string[] }> =>
+      (async () => {
+        const root = writeElement(
+          {
+            '.contract.yaml': `contract: 1\ntag: quay-mast\n${contract}`,
+            '.html': `<input part="field" ${type}>`,
+          },
+          { 'package.json': '{ "name": "masts", "version": "1.0.0" }' },
+        );
+        const { status, stdout } = await lastwright(['build'], { cwd: root });
+        expect(status, stdout).toBe(0);
+        const text = readFileSync(join(root, 'dist/classes/quay-mast.d.ts'), 'utf8');
+        return { names: [...text.matchAll(/^  get (\w+)\(/gm)].map(([, name]) => name!) };
+      })();
+    const any = await members(FIELD, 'type="text"');
+    for (const name of ['src', 'checked', 'formAction', 'value', 'placeholder'])
+      expect(any.names).toContain(name);
+    const fixed = 'parts: { field: {} }\npassthrough: { to: field, native: input, except: [type] }\n';
+    const text = await members(fixed, '');
+    for (const name of ['value', 'placeholder', 'required', 'selectionStart'])
+      expect(text.names).toContain(name);
+    for (const name of ['src', 'checked', 'formAction', 'accept', 'valueAsNumber'])
+      expect(text.names).not.toContain(name);
+    const box = await members(fixed, 'type="checkbox"');
+    expect(box.names).toContain('checked');
+    expect(box.names).not.toContain('placeholder');
+    const chosen = await members(
+      `properties: { type: { enum: [number, date], default: number } }\n${FIELD}`,
+      'type="{type}"',
+    );
+    expect(chosen.names).toContain('valueAsNumber');
+    expect(chosen.names).not.toContain('maxLength');
+  }, 60_000);
+
   it('have a value before the element is in the page', async () => {
     expect(
       await built.run(

@@ -109,6 +109,8 @@ export interface Passthrough {
   except: string[];
   /** True if the consumer's classes reach the control as well. */
   classes: boolean;
+  /** The types that an input can have, where consumers cannot choose any; undefined where they can. */
+  inputTypes?: readonly string[] | undefined;
 }
 
 /** The classes of one part: those it always has, and those that follow a property's value. */

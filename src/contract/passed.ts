@@ -1,5 +1,6 @@
 import { quoted } from '../syntax/literal.js';
 import { enumeratedAttribute } from '../standards/keywords.js';
+import { inputHas } from '../standards/input-types.js';
 import { liveMembersOf } from '../standards/live-members.js';
 import { nativeAttributes, type NativeAttribute } from '../standards/standards.js';
 import type { Contract } from './model.js';
@@ -40,10 +41,12 @@ export function nativeProperties(contract: Contract): Record<string, NativeAttri
   const own = new Set([...properties, ...methods].map(({ name }) => name));
   const attributes = ownAttributes(contract);
   const { native } = passthrough;
+  const has = memberTest(contract);
   const wanted = Object.entries(nativeAttributes(native)).filter(
     ([attribute, { property }]) =>
       !own.has(property) &&
       !attributes.has(attribute) &&
+      has(attribute) &&
       !OF_OTHERS.has(attribute) &&
       !passthrough.except.includes(attribute),
   );
@@ -67,7 +70,14 @@ export function nativeType({ type, enumerated }: NativeAttribute): { read: strin
 /** Properties of the control that the element has too, such as what was typed. */
 export function liveProperties(contract: Contract): string[] {
   const own = new Set([...contract.properties, ...contract.methods].map(({ name }) => name));
-  return liveMembersOf(contract.passthrough?.native ?? '').filter((name) => !own.has(name));
+  const has = memberTest(contract);
+  return liveMembersOf(contract.passthrough?.native ?? '').filter((name) => !own.has(name) && has(name));
+}
+
+/** Tells whether the control has a member: an input of a few types has fewer than all inputs together. */
+function memberTest({ passthrough }: Contract): (member: string) => boolean {
+  const types = passthrough?.inputTypes;
+  return (member) => types === undefined || inputHas(member, types);
 }
 
 /** Events of the control that the element dispatches again, beside those that the contract relays by name. */
@@ -99,7 +109,8 @@ export function passedAttributes(contract: Contract, tags: Iterable<string>, onl
     for (const name of Object.keys(nativeAttributes(tag))) names.add(name);
     if (tag === 'input' || tag === 'textarea') for (const name of OF_TYPING) names.add(name);
   }
-  return [...names].filter((name) => !kept.has(name)).sort();
+  const has = memberTest(contract);
+  return [...names].filter((name) => !kept.has(name) && has(name)).sort();
 }
 
 function ownAttributes({ properties }: Contract): Set<string> {
