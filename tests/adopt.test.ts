@@ -189,6 +189,101 @@ export function Plant({ thirst = 'medium', side = 'port' }: { thirst?: Thirst; s
     const checked = await lastwright(['check'], { cwd: other });
     expect(checked.stdout).toContain('0 errors');
   });
+
+  it('takes a value that stands in for a missing one as the default, wherever the function has it', async () => {
+    const root = library({
+      'src/Tea.tsx': `import type { ReactNode } from 'react';
+interface Props { children?: ReactNode; name: string; size: 'small' | 'large'; cups: number; note: string; loud: boolean }
+export function Tea(props: Props) {
+  const { name, size = 'small', note } = props;
+  const cups = props.cups ?? 2;
+  let said = note;
+  said ||= 'unused';
+  return <p>{name} {size} {cups} {note || 'none'} {said} {props.loud ? '!' : ''} {props.children}</p>;
+}
+`,
+    });
+    expect((await lastwright(['adopt', 'src/Tea.tsx'], { cwd: root })).status).toBe(0);
+    const contract = contractOf(root, 'quay-tea');
+    expect(contract).toContain('name: { type: string, required: true }');
+    expect(contract).toContain('size: { enum: [ small, large ], default: small }');
+    expect(contract).toContain('cups: { type: number, default: 2 }');
+    expect(contract).toContain('note: { type: string, default: none }');
+    expect(contract).toMatch(/loud: \{ type: boolean, required: true \}/);
+  });
+
+  it('says that a method may give back nothing, and that null is a value', async () => {
+    const root = library({
+      'src/lamp.ts': `export class Lamp extends HTMLElement {
+  find(name: string): string | undefined { return name || undefined; }
+  count(): number | null { return 1; }
+}
+`,
+    });
+    const { stdout } = await lastwright(['adopt', 'src/lamp.ts'], { cwd: root });
+    expect(stdout).toMatch(/method find: no schema says that it may give back nothing/);
+    expect(contractOf(root, 'quay-lamp')).toContain(
+      "count: { returns: { anyOf: [ { type: number }, { type: 'null' } ] } }",
+    );
+  });
+
+  it('finds slots and parts wherever the module of a class has its markup', async () => {
+    const root = library({
+      'src/lamp.ts': `const TEMPLATE = '<div part="body"><slot name="icon"></slot><slot></slot></div>';
+const template = document.createElement('template');
+template.innerHTML = '<i part="dot"></i><slot name="more"></slot>';
+const unused = '<slot name="unused"></slot>';
+const markup = (extra: string) => \`<b part="made"><slot name="made"></slot>\${extra}</b>\`;
+type Made = new (...args: any[]) => HTMLElement;
+const WithFooter = <Base extends Made>(Kind: Base) => class extends Kind {
+  footer() { return '<footer part="footer"><slot name="footer"></slot></footer>'; }
+};
+export class Lamp extends WithFooter(HTMLElement) {
+  constructor() {
+    super();
+    const root = this.attachShadow({ mode: 'open' });
+    root.innerHTML = TEMPLATE + markup('x') + this.footer();
+    root.append(template.content.cloneNode(true));
+  }
+}
+export { unused };
+`,
+    });
+    expect((await lastwright(['adopt', 'src/lamp.ts'], { cwd: root })).status).toBe(0);
+    const contract = contractOf(root, 'quay-lamp');
+    for (const name of ['icon', 'default', 'more', 'made', 'footer', 'body', 'dot'])
+      expect(contract, name).toContain(`  ${name}: {}`);
+    expect(contract).not.toContain('unused');
+  });
+
+  it('reads what a component of Preact hands out, and leaves native events of Svelte to the browser', async () => {
+    const root = library({
+      'package.json':
+        '{ "name": "quay-things", "version": "1.0.0", "type": "module", "dependencies": { "preact": "11" } }',
+      'src/Cup.tsx': `import { forwardRef } from 'preact/compat';
+import { useImperativeHandle } from 'preact/hooks';
+interface Handle { fill(to: number): boolean; empty(): void }
+export const Cup = forwardRef<Handle, { label: string }>(({ label }, ref) => {
+  useImperativeHandle(ref, () => ({ fill: () => true, empty() {} }), []);
+  return <b>{label}</b>;
+});
+`,
+      'src/Box.svelte': `<script lang="ts">
+  let { label = 'x', onclick, onOpen }: { label?: string; onclick?: (event: MouseEvent) => void; onOpen?: (at: number) => void } = $props();
+</script>
+<button {onclick} onfocus={() => onOpen?.(1)}>{label}</button>
+`,
+    });
+    expect((await lastwright(['adopt', 'src/Cup.tsx'], { cwd: root })).status).toBe(0);
+    expect(contractOf(root, 'quay-cup')).toMatch(
+      /methods:\n\s+fill: .*returns: \{ type: boolean \}.*\n\s+empty: \{\}/,
+    );
+    const { stdout } = await lastwright(['adopt', 'src/Box.svelte'], { cwd: root });
+    expect(stdout).toMatch(/onclick left out: "click" is the browser's own event/);
+    const contract = contractOf(root, 'quay-box');
+    expect(contract).toContain('box-open: { detail: { type: number } }');
+    expect(contract).not.toContain('box-click');
+  });
 });
 
 const LAMP = `/** A lamp of the harbor. */
