@@ -103,7 +103,12 @@ describe('an element that stops the page', () => {
     const codes = Object.entries(HOSTILE).map(([tag, [, code]]) => [tag, code]);
     report = await verified(
       library(Object.fromEntries(codes) as Record<string, string>),
-      ...['--timeout', '3', '--memory', '0.5', '--engine', ENGINE],
+      '--timeout',
+      '3',
+      '--memory',
+      '0.5',
+      '--engine',
+      ENGINE,
     );
   });
 

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import type { Browser, Page } from '../src/index.js';
 import { PageServer } from '../src/verify/page-server.js';

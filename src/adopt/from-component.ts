@@ -269,7 +269,7 @@ class FromComponent {
 
 /** True for the type of a native event. */
 function isEvent(type: TypeFact): boolean {
-  if (type.kind === 'instance') return /Event$/.test(type.instance);
+  if (type.kind === 'instance') return type.instance.endsWith('Event');
   return type.kind === 'unknown' && /Event\b/.test(type.text);
 }
 

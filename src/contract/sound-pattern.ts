@@ -20,7 +20,7 @@ export function patternProblem(pattern: string): string | undefined {
 
 function findProblem(pattern: string): string | undefined {
   try {
-    new RegExp(pattern, 'u');
+    void RegExp(pattern, 'u');
   } catch (error) {
     return `It is no regular expression: ${(error as Error).message.replace(/^Invalid regular expression: /, '')}.`;
   }

@@ -82,7 +82,7 @@ export class Camera {
       if (error instanceof PageCrashed) this.#page = undefined;
       // What was thrown in the page comes with where that was.
       const greedy = error instanceof PageCrashed ? tookTooMuch() : undefined;
-      if (greedy !== undefined) throw new Error(`${greedy}, and was ended.`);
+      if (greedy !== undefined) throw new Error(`${greedy}, and was ended.`, { cause: error });
       throw error instanceof PageCrashed
         ? error
         : new Error((error as Error).message.split('\n')[0]!.replace(/^Error: /, ''));

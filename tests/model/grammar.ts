@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 
 /** An element that a grammar made: its files, and what kind of form control it is. */
 export interface ModelElement {
