@@ -387,6 +387,12 @@ describe('what is written', () => {
     expect(status).toBe(2);
     expect(stderr).toMatch(/\.lastwright\/types is a link/);
     expect(readdirSync(outside)).toEqual([]);
+    // Nor is anything removed there, where it looks like generated types.
+    writeFileSync(join(outside, 'tsconfig.json'), '{}');
+    mkdirSync(join(outside, 'elements'));
+    writeFileSync(join(outside, 'elements/own.ts'), '');
+    expect((await ended(['check'], root, 15)).status).toBe(2);
+    expect(readdirSync(join(outside, 'elements'))).toEqual(['own.ts']);
   });
 
   it('of types goes with the element', async () => {

@@ -4,7 +4,7 @@ import { PositionIndex, type Finding } from '../findings/finding.js';
 import { mutationsIn, unendedIn, type Mutation } from './habits.js';
 import { importsIn, moduleStateIn, shadowRootsIn } from './module-habits.js';
 import { functionReads, type Reads } from './reads.js';
-import { tooDeepAt } from '../syntax/nesting.js';
+import { DEEPEST_MODULE, tooDeepAt } from '../syntax/nesting.js';
 import { isFunction, isTreeNode, walk, type TreeNode } from '../syntax/tree.js';
 
 /** One name that a behavior module exports. */
@@ -60,12 +60,9 @@ const LIFE_EXPORTS = ['firstConnected', 'connected', 'disconnected', 'moved', 'a
 /** Exports that Lastwright calls itself; a view cannot. */
 export const LIFECYCLE_EXPORTS = ['state', 'validity', ...LIFE_EXPORTS, ...NAMED_EXPORTS] as const;
 
-/** So many brackets of a module can be open at once. */
-const DEEPEST = 1000;
-
 /** Reads a behavior module (TypeScript or JavaScript) without running it. */
 export function readBehavior(file: string, text: string): { behavior: Behavior; findings: Finding[] } {
-  const deep = tooDeepAt(text, DEEPEST);
+  const deep = tooDeepAt(text, DEEPEST_MODULE);
   try {
     if (deep === undefined) return readModule(file, text);
   } catch (error) {

@@ -1,6 +1,6 @@
 import { report } from '../findings/report.js';
 import { parseSync } from 'oxc-parser';
-import { tooDeepAt } from '../syntax/nesting.js';
+import { DEEPEST_MODULE, tooDeepAt } from '../syntax/nesting.js';
 import { walk, type TreeNode } from '../syntax/tree.js';
 import { PositionIndex, type Finding } from '../findings/finding.js';
 
@@ -17,7 +17,7 @@ const WRITTEN =
  */
 export function checkWrappedClass(file: string, text: string): Finding[] {
   // What cannot be parsed is told when it is bundled.
-  if (tooDeepAt(text, DEEPEST) !== undefined) return [];
+  if (tooDeepAt(text, DEEPEST_MODULE) !== undefined) return [];
   const { program, errors } = parseSync(file, text, { astType: 'js', sourceType: 'module' });
   if (errors.length > 0) return [];
   const positions = new PositionIndex(text);
@@ -44,12 +44,9 @@ export function checkWrappedClass(file: string, text: string): Finding[] {
   return findings;
 }
 
-/** So many brackets of a module can be open at once. */
-const DEEPEST = 1000;
-
 /** Names that a module exports; undefined where it passes on all of another one, or cannot be parsed. */
 export function exportsOf(file: string, text: string): string[] | undefined {
-  if (tooDeepAt(text, DEEPEST) !== undefined) return undefined;
+  if (tooDeepAt(text, DEEPEST_MODULE) !== undefined) return undefined;
   const { module, errors } = parseSync(file, text, { sourceType: 'module' });
   const entries = module.staticExports.flatMap((one) => one.entries);
   const passesOn = entries.some(({ importName }) => importName.kind === 'AllButDefault');

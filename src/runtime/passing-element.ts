@@ -56,8 +56,6 @@ export interface PassingSetup extends Setup {
 
 /** Makes an element of the view the control that passed attributes reach; called by the view that draws it. */
 export let passTo: (host: ViewElement, control: Element) => void;
-/** The control inside, if it is shown now. */
-export let controlOf: (host: ViewElement) => Element | undefined;
 /** Sets a property of the control, now or as soon as it is drawn. */
 export let setLive: (host: ViewElement, name: string, value: unknown) => void;
 /** A property of the control, or what was set before there is one; undefined if nothing was. */
@@ -83,7 +81,6 @@ export class PassingElement extends ViewElement {
   #seen: readonly unknown[] | undefined;
 
   static {
-    controlOf = (host) => (host instanceof PassingElement ? host.#control : undefined);
     markLive = (host) => {
       const { live } = host.#class;
       if (!live || !host.#control) return;

@@ -1,3 +1,6 @@
+/** So many brackets of a module can be open at once: far less than parsers can follow, and far more than people write. */
+export const DEEPEST_MODULE = 1000;
+
 /** Comments, strings and escaped characters, in which brackets mean nothing; runs of prefix operators; and the brackets. */
 const TOKENS =
   /\/\*[\s\S]*?(?:\*\/|$)|"(?:[^"\\\n]|\\[\s\S])*"?|'(?:[^'\\\n]|\\[\s\S])*'?|\\[\s\S]|(?:[!~+-]\s*){50,}|[{}()[\]]/g;

@@ -171,6 +171,7 @@ function typesConfig(root: string, { made, behaviors }: TypedProgram): string {
  */
 export function writeProgram(root: string, program: TypedProgram): boolean {
   const before = existsSync(join(root, TYPES_FOLDER, 'tsconfig.json'));
+  refuseLinks(root, TYPES_FOLDER, new Set());
   if (before) removeOthers(root, new Set(program.made));
   writeTypeFiles(
     root,
