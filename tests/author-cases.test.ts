@@ -5,7 +5,7 @@ import { promisify } from 'node:util';
 import { PNG } from 'pngjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { BuiltPage } from './built-page.js';
-import { lastwright, linkPackages, REPOSITORY, writeElement, writeFiles } from './helpers.js';
+import { lastwright, linkPackages, readTree, REPOSITORY, writeElement, writeFiles } from './helpers.js';
 
 const FIELD = 'parts: { field: {} }\npassthrough: { to: field, native: input }\n';
 
@@ -199,7 +199,50 @@ describe('what a slot gives', () => {
   });
 });
 
+describe('a package with components', () => {
+  it('asks nobody for a framework that few of its elements need, and carries no map of one', async () => {
+    const shared = (framework: string): Promise<Map<string, string>> =>
+      (async () => {
+        const root = writeFiles({
+          'lastwright.yaml': 'library: 1\n',
+          'package.json': '{ "name": "mixed", "version": "1.0.0", "type": "module" }',
+          'src/Tide.tsx':
+            "export function Tide({ label = 'x' }: { label?: string }) { return <b>{label}</b>; }\n",
+          'elements/quay-tide/quay-tide.contract.yaml': `contract: 1\ntag: quay-tide\nproperties: { label: { type: string, default: x } }\nwraps: { react: ../../src/Tide.tsx, export: Tide, framework: ${framework} }\n`,
+          'elements/quay-mast/quay-mast.contract.yaml':
+            'contract: 1\ntag: quay-mast\nproperties: { label: { type: string } }\n',
+          'elements/quay-mast/quay-mast.html': '<p>{label}</p>',
+        });
+        linkPackages(root);
+        const { status, stdout } = await lastwright(['build'], { cwd: root });
+        expect(status, stdout).toBe(0);
+        return new Map(Object.entries(readTree(join(root, 'dist'))));
+      })();
+    const outside = await shared('shared');
+    const about = JSON.parse(outside.get('package.json')!) as Record<string, Record<string, unknown>>;
+    expect(Object.keys(about.peerDependencies!)).toContain('react');
+    expect(about.peerDependenciesMeta).toMatchObject({
+      react: { optional: true },
+      'react-dom': { optional: true },
+    });
+    expect(outside.get('elements/quay-tide.js')).toMatch(
+      /^\/\/ <quay-tide> needs React, which the application/,
+    );
+    expect(outside.get('elements/quay-mast.js')).not.toContain('React');
+    const bundled = await shared('bundled');
+    expect(JSON.parse(bundled.get('package.json')!)).not.toHaveProperty('peerDependencies.react');
+    const maps = [...bundled].filter(([path]) => path.endsWith('.map'));
+    expect(maps.reduce((sum, [, text]) => sum + text.length, 0)).toBeLessThan(300_000);
+    // What an author wrote is still found.
+    expect(maps.some(([, text]) => text.includes('src/Tide.tsx'))).toBe(true);
+  }, 60_000);
+});
+
 describe('the package', () => {
+  it('warns of no name that a type allows without naming it', () => {
+    expect(String(built.files.get('development/quay-rows.class.js'))).toContain('templates: {}');
+  });
+
   const text = (path: string) => String(built.files.get(path));
 
   it('has a class that observes what somebody asks for', () => {

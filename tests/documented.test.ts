@@ -308,7 +308,7 @@ describe('docs/contract.md says of what consumers give', () => {
     [['a a1', 'b b0'], true],
   );
   states(
-    'and `data-call="close"` on a button in it calls a function;',
+    'and `data-call="close"` on a button in it calls a function, with the event of the click;',
     `const rows = make('quay-rows', { rows: [] }, '<template slot="foot"><button data-call="shut">x</button></template>'); await rows.settled; await wait(); rows.querySelector('button').click(); return log.includes('shut');`,
     true,
   );

@@ -9,7 +9,7 @@ import type { CheckerDiagnostic, TypedFile } from '../../hosts/typed-use.js';
 import { OWN_FOLDER } from '../../library/own-folder.js';
 import { atEnd } from '../../system/at-exit.js';
 import { cacheFolder, contentKey } from '../../system/cache.js';
-import { cachedValue } from '../../system/remembered-value.js';
+import { recallValue, rememberValue } from '../../system/remembered-value.js';
 import type { ElementFacts } from '../facet.js';
 import type { VerifyResult } from '../result.js';
 import { TYPES } from './types-facet.js';
@@ -129,7 +129,10 @@ function writeUses(
   };
 }
 
-/** Asks the checker, or recalls what it said of the same files in the same versions. */
+/**
+ * Asks the checker, or recalls what it said of the same files in the same versions: of each element by itself, so that a run for a few
+ * elements finds what a run for all has left, and the other way round.
+ */
 async function diagnosticsOf(
   installed: InstalledHost,
   declared: Declared,
@@ -140,12 +143,28 @@ async function diagnosticsOf(
   const found = await Promise.all(host.typing!.packages.map((one) => findPackage(one, from)));
   const versions = found.map((one) => one.version);
   const texts = types.map(([path, content]) => [path, Buffer.from(content).toString()]);
-  const key = contentKey(
-    JSON.stringify([host.name, version, versions, texts, written.map(({ file, text }) => [file, text])]),
+  const about = JSON.stringify([host.name, version, versions, texts]);
+  const places = written.map((one) => {
+    const key = contentKey(about, one.file, one.text);
+    return { one, key, path: join(cacheFolder(), 'types', key) };
+  });
+  const known = await Promise.all(
+    places.map(({ path, key }) => recallValue<CheckerDiagnostic[]>(path, key, () => false)),
   );
-  return cachedValue(join(cacheFolder(), 'types', key), key, () =>
-    askChecker(installed, declared, types, written),
-  );
+  const unknown = places.filter((_, place) => known[place] === undefined);
+  const told = known.flatMap((one) => one?.value ?? []);
+  if (unknown.length > 0) {
+    const asked = unknown.map(({ one }) => one);
+    const said = await askChecker(installed, declared, types, asked);
+    const files = new Set(asked.map(({ file }) => file));
+    // What is said of the declarations themselves is said of each element that they are for.
+    for (const { one, key, path } of unknown) {
+      const value = said.filter(({ file }) => file === one.file || !files.has(file));
+      await rememberValue(path, { key, traces: [], value });
+    }
+    told.push(...said);
+  }
+  return [...new Map(told.map((one) => [JSON.stringify(one), one])).values()];
 }
 
 async function askChecker(
