@@ -20,7 +20,7 @@ const built = new BuiltPage(
     'elements/quay-field/quay-field.ts': `import type { Inside } from './quay-field.contract.yaml';
 export const state = () => ({ refused: 0 });
 export function refuse(field: Inside, event: Event) { event.preventDefault(); field.state.refused++; }
-export function drawn(field: Inside) { const text: string = field.value; if (text !== field.host.value) throw new Error('two values'); }
+export function drawn(field: Inside) { const text: string = field.value; if (text !== field.host.value || field.host.validationMessage === undefined) throw new Error('two values'); }
 `,
     'elements/quay-crate/quay-crate.contract.yaml': `contract: 1
 tag: quay-crate

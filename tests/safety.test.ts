@@ -16,6 +16,7 @@ import { markdownCell, markdownCode } from '../src/findings/formats/format.js';
 import { visibleLine, withoutCommands } from '../src/findings/visible.js';
 import { tooDeepAt } from '../src/syntax/nesting.js';
 import { patternProblem } from '../src/contract/sound-pattern.js';
+import { afterLastWord } from './last-word.js';
 import {
   copyDemo,
   lastwright,
@@ -80,9 +81,7 @@ describe('every command ends', () => {
   }, 60_000);
 
   it('within two seconds of its last word', async () => {
-    const { ended: ends } = await import('./last-word.js');
-    // A helper that never ends is ended with the command.
-    expect(await ends()).toBeLessThan(2000);
+    expect(await afterLastWord()).toBeLessThan(2000);
   });
 });
 

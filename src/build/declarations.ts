@@ -1,7 +1,8 @@
 import { takenValues } from '../behavior/taken-values.js';
 import type { Contract, Method, Property } from '../contract/model.js';
 import { isEmitted } from '../contract/implementation.js';
-import { liveProperties, nativeProperties, nativeType, standsForControl } from '../contract/passed.js';
+import { formMembersOf } from '../contract/form-members.js';
+import { liveProperties, nativeProperties, nativeType } from '../contract/passed.js';
 import type { LibraryElement } from '../library/library-element.js';
 import { quoted } from '../syntax/literal.js';
 import {
@@ -54,7 +55,7 @@ export function classDeclaration({
     ...contract.properties.map((property) => propertyDeclaration(property, nameOf)),
     ...contract.methods.map((method) => methodDeclaration(method, nameOf)),
     ...nativeDeclarations(contract),
-    ...formDeclarations(contract),
+    ...formMembersOf(contract).map((declaration) => `  ${declaration}\n`),
     ...(isEmitted(contract) ? [SETTLED] : []),
     ...['addEventListener', 'removeEventListener'].flatMap((name) => listenerDeclarations(name, contract)),
   ];
@@ -94,30 +95,6 @@ function nativeDeclarations(contract: Contract): string[] {
       `  /** As the control inside has it now. */\n  get ${name}(): HTMLElementTagNameMap['${native}']['${name}'];\n  set ${name}(value: HTMLElementTagNameMap['${native}']['${name}']);\n`,
   );
   return [...live, ...reflected];
-}
-
-/** The members that form-associated elements share with native controls, less those that the contract declares. */
-function formDeclarations(contract: Contract): string[] {
-  if (!isEmitted(contract) || (!contract.form && !standsForControl(contract))) return [];
-  const own = new Set([
-    ...[...contract.properties, ...contract.methods].map(({ name }) => name),
-    ...Object.values(nativeProperties(contract)).map(({ property }) => property),
-  ]);
-  const members: [name: string, declaration: string][] = [
-    ['form', 'get form(): HTMLFormElement | null;'],
-    ['labels', 'get labels(): NodeListOf<HTMLLabelElement>;'],
-    ['validity', 'get validity(): ValidityState;'],
-    ['validationMessage', 'get validationMessage(): string;'],
-    ['willValidate', 'get willValidate(): boolean;'],
-    ['name', 'get name(): string;\n  set name(value: string | undefined);'],
-    ['type', 'get type(): string;'],
-    ['checkValidity', 'checkValidity(): boolean;'],
-    ['reportValidity', 'reportValidity(): boolean;'],
-    ...(standsForControl(contract)
-      ? ([['setCustomValidity', 'setCustomValidity(message: string): void;']] as [string, string][])
-      : []),
-  ];
-  return members.filter(([name]) => !own.has(name)).map(([, declaration]) => `  ${declaration}\n`);
 }
 
 const SETTLED =

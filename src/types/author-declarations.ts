@@ -9,6 +9,7 @@ import {
   type DefinitionName,
 } from '../contract/typescript.js';
 import { INSIDE_MEMBERS } from '../behavior/inside-members.js';
+import { formMembersOf } from '../contract/form-members.js';
 import { liveProperties, nativeProperties, nativeType } from '../contract/passed.js';
 import { propertyKey, quoted } from '../syntax/literal.js';
 import { isNativeElement, standardMember } from '../standards/standards.js';
@@ -55,6 +56,7 @@ export function authorDeclaration(
     (method) =>
       `${docComment(memberNote(method), '  ')}  ${method.name}${functionSignature(method, nameOf, ':')};\n`,
   );
+  const ofForms = formMembersOf(contract).map((declaration) => `  ${declaration}\n`);
   const events = contract.events.map(
     (event) => `${docComment(event.description, '  ')}  ${quoted(event.name)}: ${detailType(event)};\n`,
   );
@@ -72,7 +74,7 @@ export function authorDeclaration(
     `/** Its events, with the type of each one's detail. */\nexport interface Events {\n${events.join('')}}\n`,
     `/** Its parts that are shown now. */\nexport interface Parts {\n${parts.join('')}}\n`,
     `/** Which slots a consumer gave something to. */\nexport interface Filled {\n${filled.join('')}}\n`,
-    `/** The element itself. */\nexport interface Host extends ${hostBase(contract)}, Properties {\n  readonly settled: Promise<void>;\n${methods.join('')}}\n`,
+    `/** The element itself. */\nexport interface Host extends ${hostBase(contract)}, Properties {\n  readonly settled: Promise<void>;\n${ofForms.join('')}${methods.join('')}}\n`,
     `/** What the element remembers. */\nexport type State = ${behaviorModule ? 'StateOf<typeof state>' : 'Record<string, never>'};\n`,
     insideInterface(inside),
   ].join('\n');
