@@ -176,6 +176,23 @@ describe('what script sets after the first drawing', () => {
     expect(await inForm('textarea', '', "element.value = 'Tern'; return value();")).toBe('Tern');
   });
 
+  it('is what a new control has where a framework sets nothing', async () => {
+    expect(
+      await inForm(
+        'input',
+        '',
+        "element.value = 'Tern'; element.value = undefined; const seen = [element.value, value()]; element.value = null; return [...seen, element.value];",
+      ),
+    ).toEqual(['', '', '']);
+    expect(
+      await inForm(
+        'input',
+        'type="checkbox"',
+        'element.checked = true; element.checked = undefined; return [element.checked, value()];',
+      ),
+    ).toEqual([false, null]);
+  });
+
   it('is undone by a reset, which leaves the value of a checkbox alone', async () => {
     expect(
       await inForm(

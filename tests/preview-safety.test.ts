@@ -296,7 +296,7 @@ describe('Ctrl-C', () => {
       await new Promise((resolve) => setTimeout(resolve, 700));
       const began = Date.now();
       expect(await other.stop('SIGINT')).toBe(0);
-      expect(Date.now() - began).toBeLessThan(4000);
+      expect(Date.now() - began).toBeLessThan(15_000);
       await pictures;
     } finally {
       await other.end();

@@ -28,6 +28,7 @@ function findProblem(pattern: string): string | undefined {
   if (!/[*+{]/.test(pattern)) return undefined;
   const letters = new Set([
     'a',
+    'A',
     '0',
     ' ',
     '-',

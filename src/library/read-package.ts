@@ -1,5 +1,5 @@
 import { report } from '../findings/report.js';
-import { readFile } from 'node:fs/promises';
+import { readFile, stat } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { PositionIndex, type Finding } from '../findings/finding.js';
 
@@ -29,6 +29,8 @@ export async function readPackage(root: string, findings: Finding[]): Promise<Pa
   const fallback: PackageIdentity = { name: folderName(root), version: '0.0.0', about: {} };
   let text: string;
   try {
+    // Reading from a pipe would wait for whoever writes into it.
+    if (!(await stat(join(root, FILE))).isFile()) throw new Error('it is no plain file');
     text = await readFile(join(root, FILE), 'utf8');
   } catch (error) {
     const { code, message } = error as NodeJS.ErrnoException;

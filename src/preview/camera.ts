@@ -38,18 +38,21 @@ export class Camera {
   /** Takes a picture; rejects with the reason where there is nothing to be taken, and with `EngineMissing` without a browser. */
   take(motif: Motif): Promise<Picture> {
     const taken = this.#last.then(() => {
-      if (this.#closed) throw new Error('The camera is closed.');
+      this.#refuseClosed();
       return this.#take(motif);
     });
     this.#last = taken.catch(() => {});
     return taken;
   }
 
-  /** Ends the browser, and with it the picture that is being taken; those that wait are not begun. */
+  /** Ends the browser, and with it the picture that is being taken; nothing more is begun, and nobody waits for what was. */
   async close(): Promise<void> {
     this.#closed = true;
     await (await this.#browser?.catch(() => undefined))?.close();
-    await this.#last;
+  }
+
+  #refuseClosed(): void {
+    if (this.#closed) throw new Error('No more pictures are taken: the preview ends.');
   }
 
   async #take({ tag, host, sample, values, slots, messages = [] }: Motif): Promise<Picture> {
@@ -90,6 +93,7 @@ export class Camera {
   }
 
   async #opened(): Promise<Page> {
+    this.#refuseClosed();
     const browser = await (this.#browser ??= chromium.launch());
     if (browser.dead) {
       this.#browser = undefined;

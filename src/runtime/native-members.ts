@@ -49,17 +49,18 @@ export function liveMembers(
   names: readonly string[],
 ): void {
   let fresh: Element | undefined;
+  /** What a new control has: there is none before the first drawing, and frameworks set nothing where they have no value. */
+  const first = (name: string): unknown => (fresh ??= document.createElement(native))[name as never];
   for (const name of names) {
     if (Object.hasOwn(prototype, name)) continue;
     Object.defineProperty(prototype, name, {
       configurable: true,
       enumerable: true,
       get(this: ViewElement) {
-        // Before the first drawing it has what a new control has.
-        return getLive(this, name) ?? (fresh ??= document.createElement(native))[name as never];
+        return getLive(this, name) ?? first(name);
       },
       set(this: ViewElement, value: unknown) {
-        setLive(this, name, value);
+        setLive(this, name, value ?? first(name));
       },
     });
   }

@@ -8,6 +8,12 @@ const TYPES: Record<string, string> = {
   css: 'text/css; charset=utf-8',
 };
 
+/** What is served is for its own pages, and is what it says it is. */
+const GUARDS = {
+  'cross-origin-resource-policy': 'same-origin',
+  'x-content-type-options': 'nosniff',
+} as const;
+
 /** Serves files from memory: to the browsers of this machine, on the loopback address; to others only where it is told to. */
 export class PageServer {
   readonly #files = new Map<string, string | Uint8Array>();
@@ -50,7 +56,12 @@ export class PageServer {
     const server = createServer(({ url, headers }, response) => {
       // A name that somebody's page gave to this address is not ours.
       if (!this.#hosts.has(headers.host ?? '')) {
-        response.writeHead(421).end();
+        response.writeHead(421, GUARDS).end();
+        return;
+      }
+      // Nor is a page of another site, which a person may have open in a browser of their own.
+      if (headers['sec-fetch-site'] === 'cross-site') {
+        response.writeHead(403, GUARDS).end();
         return;
       }
       const path = (url ?? '/').split('?')[0]!;
@@ -61,6 +72,7 @@ export class PageServer {
       response.writeHead(content === undefined ? 404 : 200, {
         'content-type': type,
         'cache-control': 'max-age=3600',
+        ...GUARDS,
         ...this.headers,
       });
       response.end(content ?? '');

@@ -1,6 +1,8 @@
+import { visibleLine } from '../findings/visible.js';
 import { contentKey } from '../system/cache.js';
 import type { VerifyReport } from './result.js';
 import { summarize } from './result.js';
+import { withVisibleWords } from './to-results.js';
 
 /** One part of a run that is split for several machines. */
 export interface Shard {
@@ -57,7 +59,7 @@ export function mergeReports(reports: readonly VerifyReport[]): VerifyReport | {
   const missing = Array.from({ length: of }, (_, place) => place + 1).filter((part) => !parts.includes(part));
   if (missing.length > 0) return { wrong: `Part ${missing.join(', ')} of ${of} is missing.` };
   if (new Set(parts).size < parts.length) return { wrong: 'One part is there twice.' };
-  const results = reports.flatMap((report) => report.results);
+  const results = reports.flatMap((report) => report.results.map(withVisibleWords));
   const { shard: _, ...rest } = first;
   return {
     ...rest,
@@ -75,5 +77,8 @@ export function mergeReports(reports: readonly VerifyReport[]): VerifyReport | {
 }
 
 function uniqueByName<Named extends { name: string }>(list: readonly Named[]): Named[] {
-  return [...new Map(list.map((one) => [one.name, one])).values()];
+  const words = list.map((one) =>
+    Object.fromEntries(Object.entries(one).map(([key, text]) => [key, visibleLine(String(text))])),
+  );
+  return [...new Map(words.map((one) => [one.name, one])).values()] as unknown as Named[];
 }

@@ -26,21 +26,38 @@ export function toResults(
   if ('nothing' in outcome) return [];
   if ('untried' in outcome) return whole('unchecked', outcome.untried);
   if ('broke' in outcome) return whole('fails', outcome.broke);
-  return outcome.done.map(({ subject, verdict, note, observed, picture }) => ({
-    element,
-    facet,
+  return outcome.done.map(({ subject, verdict, note, observed, picture }) =>
+    withVisibleWords({
+      element,
+      facet,
+      subject,
+      host,
+      engine,
+      verdict,
+      note,
+      source,
+      seen,
+      observed: [...observed],
+      ...(picture === undefined ? {} : { pictures: { own: picture } }),
+    }),
+  );
+}
+
+/** A result whose words, which may come from a page or from somebody's file, act on nobody who reads them. */
+export function withVisibleWords(result: VerifyResult): VerifyResult {
+  const { element, facet, subject, host, engine, note, observed } = result;
+  return {
+    ...result,
+    element: visibleLine(element),
+    facet: visibleLine(facet),
     subject: visibleLine(subject),
-    host,
-    engine,
-    verdict,
+    host: visibleLine(host),
+    engine: visibleLine(engine),
     note: visibleLine(note),
-    source,
-    seen,
     observed: observed.map(({ did, saw, wanted }) => ({
       did: visibleLine(did),
       saw: visibleLine(saw),
       ...(wanted === undefined ? {} : { wanted: visibleLine(wanted) }),
     })),
-    ...(picture === undefined ? {} : { pictures: { own: picture } }),
-  }));
+  };
 }
