@@ -11,6 +11,7 @@ import type { LibraryElement } from '../library/library-element.js';
 import { slashed, type ElementFolder, type Library } from '../library/open-library.js';
 import { readTypeScriptOutput } from '../system/typescript-output.js';
 import { hearText } from '../system/hear-text.js';
+import type { Segment } from '../syntax/print.js';
 import { originOf } from '../syntax/source-map.js';
 import {
   joinPrograms,
@@ -23,6 +24,7 @@ import {
 } from './type-files.js';
 import { TYPES_FOLDER } from './types-folder.js';
 import { viewModule } from '../emit/types/view-module.js';
+import type { ViewTree } from '../view/view-tree.js';
 
 const require = createRequire(import.meta.url);
 
@@ -89,6 +91,9 @@ export async function checkTypes(
 
 /** Looks up where generated code comes from. */
 class Places {
+  /** Where the pieces of the modules of views come from, by view. */
+  readonly #segments = new Map<ViewTree, readonly Segment[]>();
+
   constructor(
     readonly library: Library,
     readonly lookUp: LookUp,
@@ -105,12 +110,17 @@ class Places {
   /** The place in a view that a place in its module comes from. */
   inView({ file, line, column }: Diagnostic): ({ file: string } & Position) | undefined {
     const found = this.element(file);
-    if (!found?.element.tree) return undefined;
+    if (!found) return undefined;
     const { element, contracts } = found;
-    const source = viewSource(element, element.tree!);
-    const { segments } = viewModule(source, contracts, sharedModule(element.folder.folder));
+    const { tree, folder } = element;
+    if (!tree) return undefined;
+    // A view with many mistakes is printed once for all of them.
+    const segments =
+      this.#segments.get(tree) ??
+      viewModule(viewSource(element, tree), contracts, sharedModule(folder.folder)).segments;
+    this.#segments.set(tree, segments);
     const origin = originOf(segments, line, column);
-    return origin && { file: source.tree.file, ...origin };
+    return origin && { file: tree.file, ...origin };
   }
 }
 
