@@ -72,12 +72,12 @@ const HOSTILE: Record<string, [what: string, code: string, told: RegExp]> = {
   heap: [
     'all memory taken',
     'const all: unknown[] = []; for (;;) all.push(new Array(1e5).fill({}).map(() => ({})));',
-    /fails: It (?:makes the page crash|does not come to an end|takes more than 0.5 GB of memory) in the sample/,
+    /fails: It (?:makes the page crash|does not come to an end|takes more than 1 GB of memory) in the sample/,
   ],
   buffers: [
     'memory that no heap of a script knows',
     'const all: Uint8Array[] = []; for (;;) all.push(new Uint8Array(2e7).fill(1));',
-    /fails: It takes more than 0.5 GB of memory in the sample “Somebody clicks”, and was ended/,
+    /fails: It takes more than 1 GB of memory in the sample “Somebody clicks”, and was ended/,
   ],
   away: [
     'another address',
@@ -106,7 +106,7 @@ describe('an element that stops the page', () => {
       '--timeout',
       '3',
       '--memory',
-      '0.5',
+      '1',
       '--engine',
       ENGINE,
     );

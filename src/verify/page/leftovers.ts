@@ -1,12 +1,17 @@
 import { SCRIPT_LIMIT } from '../../engines/script-limit.js';
 import type { Leftovers } from '../facet.js';
 
-/** A listener on a target; held weakly, so that counting keeps nothing alive. */
+/** A listener; held weakly, so that counting keeps nothing alive. */
 interface Entry {
-  target: WeakRef<EventTarget>;
   type: string;
   listener: WeakRef<object>;
   capture: boolean;
+}
+
+/** The listeners of the page. */
+interface ListenerCount {
+  /** How many there are on targets that pass. */
+  count(filter: (target: EventTarget) => boolean): number;
 }
 
 /** What the probes themselves use: counted things are those of elements and hosts. */
@@ -38,7 +43,7 @@ export function trackLeftovers(): Tracker {
   const observers = trackObservers();
   return {
     leftovers: () => ({
-      listeners: (filter) => listeners.filter(({ target }) => passes(target, filter)).length,
+      listeners: (filter) => listeners.count(filter),
       observers: (filter) =>
         observers.filter((targets) => targets.some((target) => passes(target, filter))).length,
       intervals: timers.intervals.size,
@@ -84,23 +89,29 @@ function passes(target: WeakRef<EventTarget>, filter: (target: EventTarget) => b
 }
 
 /**
- * A list of the page's listeners. One counts once for target, type, callback and capture, as in the DOM standard
- * (section 2.7).
+ * Keeps count of the page's listeners. One counts once for target, type, callback and capture, as in the DOM standard
+ * (section 2.7). Each target has a list of its own: pages add thousands, and most targets have a few.
  */
-function trackListeners(): Entry[] {
-  const entries: Entry[] = [];
+function trackListeners(): ListenerCount {
+  const targets = new Set<WeakRef<EventTarget>>();
+  const byTarget = new WeakMap<EventTarget, Entry[]>();
   const { addEventListener, removeEventListener } = EventTarget.prototype;
+  const entriesOf = (target: EventTarget): Entry[] => {
+    const known = byTarget.get(target);
+    if (known) return known;
+    const entries: Entry[] = [];
+    byTarget.set(target, entries);
+    targets.add(new WeakRef(target));
+    return entries;
+  };
   const find = (target: EventTarget, type: string, listener: unknown, capture: boolean): number =>
-    entries.findIndex(
-      (entry) =>
-        entry.target.deref() === target &&
-        entry.type === type &&
-        entry.listener.deref() === listener &&
-        entry.capture === capture,
+    (byTarget.get(target) ?? []).findIndex(
+      (entry) => entry.type === type && entry.listener.deref() === listener && entry.capture === capture,
     );
-  const forget = (...of: Parameters<typeof find>): void => {
-    const place = find(...of);
-    if (place >= 0) entries.splice(place, 1);
+  const forget = (target: EventTarget | undefined, ...of: [string, unknown, boolean]): void => {
+    if (!target) return;
+    const place = find(target, ...of);
+    if (place >= 0) byTarget.get(target)!.splice(place, 1);
   };
   const captures = (options: unknown): boolean =>
     typeof options === 'object' && options !== null
@@ -114,9 +125,9 @@ function trackListeners(): Entry[] {
     const capture = captures(options);
     const of = [target, String(type), listener, capture] as const;
     if (listener && !signal?.aborted && find(...of) < 0) {
-      entries.push({ target: new WeakRef(target), type: of[1], listener: new WeakRef(listener), capture });
+      entriesOf(target).push({ type: of[1], listener: new WeakRef(listener), capture });
       const [weakTarget, weakListener] = [new WeakRef(target), new WeakRef(listener)];
-      const ended = (): void => forget(weakTarget.deref()!, of[1], weakListener.deref(), capture);
+      const ended = (): void => forget(weakTarget.deref(), of[1], weakListener.deref(), capture);
       if (signal) addEventListener.call(signal, 'abort', ended, { once: true });
       if (once) addEventListener.call(target, type, ended, { once: true, capture });
     }
@@ -132,7 +143,17 @@ function trackListeners(): Entry[] {
     forget(target, String(type), listener, captures(options));
     removeEventListener.call(target, type, listener, options);
   };
-  return entries;
+  return {
+    count(filter) {
+      let count = 0;
+      for (const weak of targets) {
+        const target = weak.deref();
+        if (!target) targets.delete(weak);
+        else if (filter(target)) count += byTarget.get(target)!.length;
+      }
+      return count;
+    },
+  };
 }
 
 interface Timers {
