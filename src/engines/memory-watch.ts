@@ -12,7 +12,7 @@ const INTERVAL = 200;
 const ROUNDS = 4;
 
 /** A process that was ended explains for so long what goes wrong in its pages, in milliseconds. */
-const EXPLAINS = 15_000;
+const EXPLAINS = 5000;
 
 let limit = USUAL_LIMIT;
 /** Processes that were ended, and that no page has been told of yet. */
@@ -24,9 +24,8 @@ export function limitMemory(bytes: number): void {
 }
 
 /**
- * Why a page ended or does not answer, if a process that took too much memory was ended a moment ago; undefined otherwise. Each such
- * process is the reason of one page alone: the first that is asked for, since some browsers tell at once that a page has ended, and others
- * never do.
+ * Why a page has ended, if a process that took too much memory was ended a moment ago; undefined otherwise. Each such process is the
+ * reason of one page alone. A browser that does not tell when a page has lost its process has pages that do not answer.
  */
 export function tookTooMuch(): string | undefined {
   ended = ended.filter(({ at }) => performance.now() - at < EXPLAINS);

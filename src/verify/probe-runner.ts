@@ -65,7 +65,7 @@ export class ProbeRunner {
     } catch (error) {
       const browserEnded = error instanceof PageCrashed && (await this.browsers.isDead());
       this.#spoiled = true;
-      const greedy = error instanceof PageHangs || error instanceof PageCrashed ? tookTooMuch() : undefined;
+      const greedy = error instanceof PageCrashed ? tookTooMuch() : undefined;
       const broke = this.#explain(error, greedy);
       await this.close();
       return browserEnded && greedy === undefined ? undefined : { broke };
