@@ -124,7 +124,9 @@ export class ViewElement extends Base {
     };
 
     catchUp = (element) => {
-      if (!element.#changed || element.#setup.ready?.(element as never) === false) return;
+      if (!element.#changed) return;
+      const setup = element.#setup;
+      if (setup.ready?.(element as never) === false) return;
       try {
         if (!element.#view) {
           element.#changed = 0;
@@ -132,11 +134,11 @@ export class ViewElement extends Base {
           return;
         }
         // What runs here may mark more; it is drawn in the same pass.
-        element.#setup.before?.(element.#inside as never);
+        setup.before?.(element.#inside as never);
         const changed = element.#changed;
         element.#changed = 0;
         draw(element, changed);
-        element.#setup.drawn?.(element.#inside as never);
+        setup.drawn?.(element.#inside as never);
       } catch (error) {
         element.#changed = 0;
         reportError(error);
