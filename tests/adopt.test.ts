@@ -221,7 +221,7 @@ export function Tea(props: Props) {
 `,
     });
     const { stdout } = await lastwright(['adopt', 'src/lamp.ts'], { cwd: root });
-    expect(stdout).toMatch(/method find: no schema says that it may give back nothing/);
+    expect(stdout).toMatch(/method find: no schema says that it may return undefined/);
     expect(contractOf(root, 'quay-lamp')).toContain(
       "count: { returns: { anyOf: [ { type: number }, { type: 'null' } ] } }",
     );

@@ -268,7 +268,7 @@ describe('what no contract can mean', () => {
     [
       'a pattern that never ends',
       'properties: { label: { type: string, pattern: "^(a+)+$", default: aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa! } }',
-      /takes for ever to refuse/,
+      /exponential time/,
     ],
     [
       'definitions in a circle',
@@ -308,7 +308,7 @@ describe('what no contract can mean', () => {
     ])
       expect(patternProblem(pattern), pattern).toBeUndefined();
     for (const pattern of ['^(a+)+$', '^(a|a)*$', '^(\\w|\\d)+$', '(x+x+)+y', '^([a-z]*)*$'])
-      expect(patternProblem(pattern), pattern).toMatch(/takes for ever/);
+      expect(patternProblem(pattern), pattern).toMatch(/exponential time/);
   });
 });
 

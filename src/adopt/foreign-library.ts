@@ -41,7 +41,7 @@ export async function foreignLibrary(folder: string, from: string): Promise<Fore
   if (elements.length === 0)
     throw new UsageError(
       `No element of ${name} can be verified: ${leftOut.map(({ tag, what }) => `<${tag}> ${what}`).join('; ')}`,
-      'Ask its authors to mend the custom-elements.json.',
+      'Ask its authors to fix the custom-elements.json.',
     );
   return {
     analysis: { library: libraryOf(found, from), elements, styles: [], traits: [], findings: [] },

@@ -179,9 +179,9 @@ class Writer {
               ...(one.optional ? { optional: true } : {}),
             }))
           : undefined,
-      returns: returns && orNull(schema(returns, 'what it gives back'), mayReturn.includes('null')),
+      returns: returns && orNull(schema(returns, 'what it returns'), mayReturn.includes('null')),
     });
-    if (mayReturn.includes('undefined')) missing.push('that it may give back nothing');
+    if (mayReturn.includes('undefined')) missing.push('that it may return undefined');
     if (missing.length > 0) this.#comment('methods', `${name}: no schema says ${missing.join(' and ')}.`);
     this.#members.push({
       kind: 'method',

@@ -3,7 +3,7 @@ import { createContext, Script, type Context } from 'node:vm';
 /** How long a pattern may look at a short text, in milliseconds; one that people wrote takes none. */
 const PATIENCE = 250;
 
-/** How long the texts are on which a pattern is tried: twice as many steps for each letter more come to no end. */
+/** How long the texts are on which a pattern is tried: exponential time shows on them. */
 const LENGTH = 32;
 
 let room: Context | undefined;
@@ -11,7 +11,7 @@ const known = new Map<string, string | undefined>();
 
 /**
  * What is wrong with a `pattern` of JSON Schema (ECMA-262, with the flag u): it is no regular expression, or there are short texts
- * that it takes for ever to refuse. Undefined if it can be used.
+ * on which matching takes exponential time. Undefined if it can be used.
  */
 export function patternProblem(pattern: string): string | undefined {
   if (!known.has(pattern)) known.set(pattern, findProblem(pattern));
@@ -46,6 +46,6 @@ function findProblem(pattern: string): string | undefined {
     });
     return undefined;
   } catch {
-    return 'There are short texts that it takes for ever to refuse: what repeats in it can be divided in many ways.';
+    return 'Matching takes exponential time on some short strings: one repetition stands inside another. Make the parts unambiguous.';
   }
 }
