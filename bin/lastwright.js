@@ -14,4 +14,4 @@ const { flush } = require('@oclif/core/flush');
 const { handle } = require('@oclif/core/handle');
 await run(process.argv.slice(2), import.meta.url).then(() => flush(), handle);
 // Whatever still runs for a command that has said its last word (a helper, a browser, a bundler) is ended with the process.
-setTimeout(() => process.exit(), 1000).unref();
+setTimeout(() => process.exit(), 600).unref();
