@@ -212,7 +212,7 @@ export function Tea(props: Props) {
     expect(contract).toMatch(/loud: \{ type: boolean, required: true \}/);
   });
 
-  it('says that a method may give back nothing, and that null is a value', async () => {
+  it('says that a method may return nothing, and that null is a value', async () => {
     const root = library({
       'src/lamp.ts': `export class Lamp extends HTMLElement {
   find(name: string): string | undefined { return name || undefined; }

@@ -36,7 +36,7 @@ export interface SourceSlot extends Known {
 export interface SourceMethod extends Known {
   parameters: ParameterFact[];
   returns: TypeFact | undefined;
-  /** What it may give back in place of a value. */
+  /** What it may return in place of a value. */
   mayReturn?: readonly ('undefined' | 'null')[] | undefined;
 }
 

@@ -35,12 +35,11 @@ export function checkControl(element: LibraryElement): Finding[] {
         `Remove ${name}="{${name}}" from the control. Elsewhere in the view, {${name}} shows what it holds.`,
       );
     if (!own.includes(name) || hears) return [];
-    const written = name === 'value' ? 'event.target.value' : `event.target.${name}`;
     return report(
       'passthrough/one-way',
       place,
       `The contract declares the property "${name}", but what is typed into the control never reaches it.`,
-      `Add oninput="${name} = ${written}" to the control, or remove "${name}" from the contract and this binding: the control holds it.`,
+      `Add oninput="${name} = event.target.${name}" to the control, or remove "${name}" from the contract and this binding: the control holds it.`,
     );
   });
 }

@@ -3,7 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { killGroup } from './guard.js';
 
 /** What a process of a browser may take where nothing else is said, in bytes. */
-export const USUAL_LIMIT = 2 * 2 ** 30;
+const USUAL_LIMIT = 2 * 2 ** 30;
 
 /** How often is looked, in milliseconds: a page can take a gigabyte in a second. */
 const INTERVAL = 200;

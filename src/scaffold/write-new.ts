@@ -27,7 +27,7 @@ export async function writeNew(root: string, files: Record<string, string>): Pro
     }
   } catch (error) {
     await Promise.all(written.map((target) => rm(target, { force: true })));
-    // What was put there meanwhile is somebody else's.
+    // Files that others put there meanwhile stay.
     for (const folder of made.reverse()) await removeEmpty(folder);
     throw new UsageError(
       `The files cannot be written: ${(error as Error).message}.`,

@@ -10,7 +10,7 @@ export type TypeFact =
       parameters: ParameterFact[];
       returns: TypeFact | undefined;
       mayReturnFalse: boolean;
-      /** What it may give back in place of a value. */
+      /** What it may return in place of a value. */
       mayReturn?: readonly ('undefined' | 'null')[];
     }
   /** What is drawn; `given` where the component hands it data. */

@@ -56,7 +56,7 @@ export async function runSteps(
   let act: SampleAct = { kind: 'start', name: sample.sample };
   let heardBefore = 0;
   for (const [index, step] of sample.steps.entries()) {
-    // Whoever waits for the page hears of it now and then: a long sample is no endless one.
+    // Progress is reported to the time limit now and then: a long sample is not an endless loop.
     if (index % MOST_UNHEARD === MOST_UNHEARD - 1 && !(await page.beginSample(sample.sample))) return;
     if (step.expect) {
       await events.expected(step.expect, act, mounted.heard.slice(heardBefore));
