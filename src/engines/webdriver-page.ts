@@ -140,17 +140,29 @@ export class WebDriverPage extends DrivenPage {
     return said.text;
   }
 
-  /** A script is lost when its document goes: then the page is at another address, or its window is closed. */
+  /**
+   * What a failed command means. A script is lost when its document goes: then the page is at another address, or its window is
+   * closed. Where the process of a page has ended, the driver says no more than "unknown error", and the page is nowhere.
+   */
   async #explained(error: unknown): Promise<unknown> {
     if (!(error instanceof WebDriverError)) return error;
     if (error.code === 'no such window') return new PageCrashed('The page closed itself.');
-    const at = await this.#send('GET', '/url', undefined, 2000).catch(() => undefined);
-    if (typeof at === 'string' && this.#opened && at !== this.#opened) this.went = at;
+    try {
+      const at = await this.#send('GET', '/url', undefined, 2000);
+      if (at === '') return new PageCrashed('The page crashed.');
+      if (typeof at === 'string' && this.#opened && at !== this.#opened) this.went = at;
+    } catch (other) {
+      if (other instanceof PageCrashed) return other;
+    }
     return error;
   }
 
   protected async act(actions: object[], timeout: number): Promise<void> {
-    await this.#send('POST', '/actions', { actions }, timeout);
+    try {
+      await this.#send('POST', '/actions', { actions }, timeout);
+    } catch (error) {
+      throw await this.#explained(error);
+    }
   }
 
   async screenshot(clip?: Clip): Promise<Uint8Array> {
