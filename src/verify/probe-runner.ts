@@ -15,6 +15,8 @@ export class ProbeRunner {
   #ahead: Promise<Page> | undefined;
   #url = '';
   #loaded = '';
+  /** True while the pointer is where somebody clicked. */
+  #pointed = false;
   /** The sample that runs in the page now. */
   #sample: string | undefined;
   /** Samples of this document's element that brought the page to a halt. */
@@ -56,7 +58,10 @@ export class ProbeRunner {
     this.#sample = undefined;
     try {
       const page = await this.#open();
-      let turn = await this.#turn(page, `begin(${JSON.stringify({ ...request, halting: this.#halting })})`);
+      let turn = await this.#turn(
+        page,
+        `begin(${JSON.stringify({ ...request, halting: this.#halting, pointed: this.#pointed })})`,
+      );
       while ('act' in turn) {
         const answer = await this.#perform(page, turn.act);
         turn = await this.#turn(page, `resume(${JSON.stringify(answer) ?? ''})`);
@@ -97,6 +102,7 @@ export class ProbeRunner {
   /** Does what the page asks for; gives what it is to be told. */
   async #perform(page: Page, act: OutsideAct): Promise<unknown> {
     const { timeout } = this;
+    if ('click' in act || 'park' in act) this.#pointed = 'click' in act;
     if ('click' in act) await page.click(act.click.x, act.click.y, timeout);
     else if ('type' in act) await page.type(act.type, timeout);
     else if ('press' in act) await page.press(act.press, timeout);
@@ -132,6 +138,7 @@ export class ProbeRunner {
     const page = this.#page;
     this.#page = undefined;
     this.#loaded = '';
+    this.#pointed = false;
     await page?.close();
   }
 }

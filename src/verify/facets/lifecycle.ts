@@ -280,8 +280,6 @@ async function keeps(page: ProbePage, made: readonly WeakRef<object>[]): Promise
     observer.leave('This browser lets nobody ask it to free memory.');
     return observer;
   }
-  await page.settle();
-  await page.collectGarbage();
   const countAlive = (): number => made.filter((reference) => reference.deref() !== undefined).length;
   let alive = countAlive();
   // What is still on its way (a picture) keeps an element for a while.

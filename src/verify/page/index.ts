@@ -43,6 +43,8 @@ interface Request {
   register: string;
   /** Samples that brought an earlier probe to a halt. */
   halting: string[];
+  /** True if the pointer was left somewhere in the page, by whatever ran there before. */
+  pointed: boolean;
   /** Values for the properties that a consumer must give, by name. */
   required: Record<string, unknown>;
   /** True for an element of another package. */
@@ -109,6 +111,7 @@ class Probe implements ProbePage {
 
   constructor(request: Request) {
     this.#request = request;
+    this.#pointed = request.pointed;
     Observer.copiesWillDo = request.foreign;
   }
 
@@ -223,7 +226,7 @@ class Probe implements ProbePage {
     if (!arrived) throw new Error('no key arrives: nothing in the page has the focus');
   }
 
-  #pointed = true;
+  #pointed: boolean;
 
   async park(): Promise<void> {
     if (this.#pointed) await this.#ask({ park: true });
@@ -231,16 +234,16 @@ class Probe implements ProbePage {
   }
 
   async collectGarbage(): Promise<boolean> {
-    return (await this.#ask({ collectGarbage: true })) === true;
+    return (await this.#tell({ collectGarbage: true })) === true;
   }
 
   async picture(of: { x: number; y: number; width: number; height: number }): Promise<string> {
-    return (await this.#ask({ picture: of })) as string;
+    return (await this.#tell({ picture: of })) as string;
   }
 
   async beginSample(name: string): Promise<boolean> {
     if (this.#request.halting.includes(name)) return false;
-    await this.#ask({ begin: name });
+    await this.#tell({ begin: name });
     return true;
   }
 
@@ -254,12 +257,17 @@ class Probe implements ProbePage {
 
   /** Lets Node do what a page cannot, and waits for what it brings about. */
   async #ask(act: OutsideAct): Promise<unknown> {
-    const answer = await new Promise<unknown>((resolve) => {
+    const answer = await this.#tell(act);
+    await settle();
+    return answer;
+  }
+
+  /** Lets Node know of something, or do something that brings about nothing in the page. */
+  #tell(act: OutsideAct): Promise<unknown> {
+    return new Promise((resolve) => {
       this.#resume = resolve;
       this.#turn({ act });
     });
-    await settle();
-    return answer;
   }
 
   errors(which?: 'leaving too'): string[] {
