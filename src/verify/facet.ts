@@ -51,6 +51,11 @@ export interface Facet<Data = unknown> {
   page: PageKind;
   /** True if it is about the element's own tree, which is the same in every host: it runs in one of them. */
   inOneHost?: boolean;
+  /**
+   * For a facet that looks at the element itself, whoever made it: in a host that made the same as another host did, it comes to the
+   * same as there, and only what is the host's own doing is seen once more (`byHost`).
+   */
+  ofElement?: { byHost?(page: ProbePage, data: Data): Promise<Observation[]> };
   plan(facts: ElementFacts): FacetPlan<Data>;
   probe(page: ProbePage, data: Data): Promise<Observation[]>;
 }
@@ -93,7 +98,10 @@ export type OutsideAct =
 
 /** What a probe in its page says to the runner outside: what to do for it, or how it ended. */
 export type ProbeTurn =
-  { act: OutsideAct } | { done: Observation[] } | { broke: string } | { untried: string };
+  | { act: OutsideAct }
+  | { done: Observation[]; made?: Record<string, string | null> }
+  | { broke: string }
+  | { untried: string };
 
 /** What a probe can do in its page. */
 export interface ProbePage {

@@ -4,8 +4,9 @@ import type { InstalledHost } from '../hosts/find-host.js';
 import type { Scene } from '../hosts/scene.js';
 import { vendorFiles } from '../hosts/vendor.js';
 import { contentKey } from '../system/cache.js';
+import { madeKeys, sameAsLead, scenesToCompare, type Lead, type Made } from './alike.js';
 import type { ElementFacts, Facet } from './facet.js';
-import { PAGE_SEQUENCES, pageNeeds, type PageKind } from './page-kinds.js';
+import { PAGE_SEQUENCES, PAGE_SEQUENCES_AFTER_LEAD, pageNeeds, type PageKind } from './page-kinds.js';
 import type { PagePool } from './page-pool.js';
 import { pageHtml } from './page-html.js';
 import type { PageServer } from './page-server.js';
@@ -71,14 +72,16 @@ export class HostRun {
 
   /**
    * Runs all probes of an element in pages of a pool, each facet in a document of its kind. Gives the results in the order of the
-   * facets, how long it took in all, in milliseconds, and whether a page was spoiled.
+   * facets, how long it took in all, in milliseconds, whether a page was spoiled, and what the host made. What was seen in
+   * other hosts, the leads, is taken over where this one makes the same.
    */
   async verify(
     facts: ElementFacts,
     pool: PagePool,
     { engine, origin }: { engine: string; origin: string },
     onCell: (cell: ProbedCell) => void,
-  ): Promise<{ results: VerifyResult[]; took: number; spoiled: boolean }> {
+    leads: readonly Lead[] = [],
+  ): Promise<{ results: VerifyResult[]; took: number; spoiled: boolean; made: Made }> {
     const { tag } = facts.contract;
     const host = this.installed.host.name;
     const required = Object.fromEntries(
@@ -90,17 +93,30 @@ export class HostRun {
     const prepared = this.facets.map((facet) => ({ facet, ready: this.#prepare(facet, facts) }));
     for (const { ready } of prepared) ready.catch(() => {});
     const cells = new Map<Facet, ProbedCell>();
+    const made: Made = {};
     const inPage = async (kinds: readonly PageKind[], runner: ProbeRunner): Promise<number> => {
       const began = performance.now();
+      let alike: ReadonlyMap<Facet, Lead> | undefined;
       for (const kind of kinds) {
         const { fresh } = pageNeeds(kind);
         const own = prepared.filter((one) => one.facet.page === kind);
+        if (leads.length > 0 && own.some(({ facet }) => facet.ofElement))
+          alike ??= await this.#compare(runner, prepared, leads, facts, required);
         for (const [place, { facet, ready }] of own.entries()) {
-          if (fresh === 'each' || (fresh === 'first' && place === 0))
+          const lead = alike?.get(facet);
+          const part = lead ? 'by host' : 'whole';
+          const isRun = !lead || facet.ofElement?.byHost !== undefined;
+          if (isRun && (fresh === 'each' || (fresh === 'first' && place === 0)))
             runner.goTo(origin + this.#servePage(tag, kind));
-          const { outcome, source } = await this.#probe(runner, facet, facts, required, ready);
+          const { outcome, source } = isRun
+            ? await this.#probe(runner, facet, facts, required, ready, part)
+            : { outcome: { done: [] }, source: await sourceOf(ready) };
           const seen = new Date().toISOString();
-          const results = toResults(outcome, { element: tag, facet: facet.name, host, engine, source, seen });
+          const cellOf = { element: tag, facet: facet.name, host, engine, source, seen };
+          const seenHere = toResults(outcome, cellOf);
+          const results =
+            lead && 'done' in outcome ? sameAsLead(facet, lead, { host, source, seen }, seenHere) : seenHere;
+          if ('done' in outcome && outcome.made) made[facet.name] = madeKeys(outcome.made);
           const cell = { element: tag, facet: facet.name, host, engine, results, remembered: false };
           if (!cells.has(facet)) onCell(cell);
           cells.set(facet, cell);
@@ -109,13 +125,52 @@ export class HostRun {
       return performance.now() - began;
     };
     const { results: times, spoiled } = await pool.share(
-      PAGE_SEQUENCES.map((kinds) => (runner) => inPage(kinds, runner)),
+      (leads.length > 0 ? PAGE_SEQUENCES_AFTER_LEAD : PAGE_SEQUENCES).map(
+        (kinds) => (runner: ProbeRunner) => inPage(kinds, runner),
+      ),
     );
     return {
       results: this.facets.flatMap((facet) => cells.get(facet)!.results),
       took: Math.round(times.reduce((sum, time) => sum + time, 0)),
       spoiled,
+      made,
     };
+  }
+
+  /** The leads that have seen all of a facet, save what is the host's own doing: this host makes the same as they do. */
+  async #compare(
+    runner: ProbeRunner,
+    prepared: readonly { facet: Facet; ready: Promise<Prepared> }[],
+    leads: readonly Lead[],
+    facts: ElementFacts,
+    required: Record<string, unknown>,
+  ): Promise<ReadonlyMap<Facet, Lead>> {
+    const candidates: { facet: Facet; lead: Lead; scenes: { address: string; made: string }[] }[] = [];
+    for (const { facet, ready } of prepared.filter((one) => one.facet.ofElement)) {
+      const own = await ready.catch(() => undefined);
+      if (!own || !('scenes' in own)) continue;
+      for (const lead of leads) {
+        const scenes = scenesToCompare(facet, lead);
+        if (scenes)
+          candidates.push({
+            facet,
+            lead,
+            scenes: scenes.map(({ scene, made }) => ({ address: own.scenes[scene]!, made })),
+          });
+      }
+    }
+    const [first] = candidates;
+    if (!first) return new Map();
+    const addresses = candidates.flatMap(({ scenes }) => scenes.map(({ address }) => address));
+    const scenes = Object.fromEntries(addresses.map((address) => [address, address]));
+    const ready = Promise.resolve({ data: undefined, scenes, source: '' });
+    const { outcome } = await this.#probe(runner, first.facet, facts, required, ready, 'made');
+    // One that shows a dialog was seen to do something.
+    if (!('done' in outcome) || outcome.done.length > 0) return new Map();
+    const made = madeKeys(outcome.made ?? {});
+    const alike = candidates.filter((one) => one.scenes.every((scene) => made[scene.address] === scene.made));
+    // The first lead is the one that counts.
+    return new Map(alike.toReversed().map(({ facet, lead }) => [facet, lead]));
   }
 
   /** All examples of an element. */
@@ -173,9 +228,10 @@ export class HostRun {
   async #probe(
     runner: ProbeRunner,
     facet: Facet,
-    { contract: { tag }, foreign }: ElementFacts,
+    { contract: { tag, properties }, foreign }: ElementFacts,
     required: Record<string, unknown>,
     ready: Promise<Prepared>,
+    part: 'whole' | 'by host' | 'made',
   ): Promise<{ outcome: Outcome; source: string }> {
     let prepared: Prepared;
     try {
@@ -190,8 +246,10 @@ export class HostRun {
     const { data, scenes, source } = prepared;
     const request = {
       facet: facet.name,
+      part,
       tag,
       data,
+      ...(facet.ofElement ? { compared: properties.map(({ name }) => name) } : {}),
       scenes,
       host: this.server.address(`${this.#base}/mount.js`),
       required,
@@ -200,6 +258,11 @@ export class HostRun {
     };
     return { outcome: await runner.run(request), source };
   }
+}
+
+async function sourceOf(ready: Promise<Prepared>): Promise<string> {
+  const prepared = await ready.catch(() => undefined);
+  return prepared && 'source' in prepared ? prepared.source : '';
 }
 
 /** The distinct examples of a facet, one after the other. */

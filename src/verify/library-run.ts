@@ -8,6 +8,7 @@ import { contentKey } from '../system/cache.js';
 import { once } from '../system/once.js';
 import { toolKey } from '../system/tool-key.js';
 import { UsageError } from '../system/usage-error.js';
+import { Leads } from './leads.js';
 import { compareLooks } from './compare-looks.js';
 import type { ElementFacts, Facet } from './facet.js';
 import { facetsIn } from './facets/index.js';
@@ -20,7 +21,7 @@ import type { RunPages } from './run-pages.js';
 import { installedFrameworks } from './shared-names.js';
 import { splitUnits, unitKey, type Shard } from './shards.js';
 import { summarize, type VerifyReport, type VerifyResult } from './result.js';
-import type { Verified, VerifyOptions } from './verify-options.js';
+import type { ProbedCell, Verified, VerifyOptions } from './verify-options.js';
 import type { KnownElement, VerifySubject } from './verify-subject.js';
 
 /** One element in one host and engine. */
@@ -57,6 +58,8 @@ export class LibraryRun {
   readonly #cells: VerifyReport['cells'] = { seen: 0, remembered: 0 };
   readonly #hostNames: readonly string[];
   readonly #served: () => Promise<ServedLibrary>;
+  /** What was seen in the hosts that others are compared with. */
+  readonly #leads: Leads;
   readonly #listening = once(() => this.#listen());
   #elements: readonly KnownElement[] = [];
   /** The frameworks that elements share with the page, with their versions. */
@@ -73,6 +76,7 @@ export class LibraryRun {
   ) {
     const { library } = subject;
     this.#hostNames = options.hosts ?? library.config.hosts;
+    this.#leads = new Leads(this.#hostNames);
     this.#memory = new Memory(library.root);
     this.#code = new BuiltCode(files);
     this.#served = once(async () => {
@@ -96,7 +100,10 @@ export class LibraryRun {
     this.#tool = tool;
     this.options.onBegin?.(this.#countCells());
     const shard = this.options.shard && (await this.#split(this.options.shard));
-    const probed = await Promise.all(this.#hostNames.map((name) => this.#host(name)));
+    const probed = await Promise.all(
+      // Whatever became of it: nobody waits for it any longer.
+      this.#hostNames.map((name) => this.#host(name).finally(() => this.#leads.end(name))),
+    );
     const results = await compareLooks(probed.flat(), this.pages.pictures, this.#promised.length < 2);
     const report: VerifyReport = {
       engines: [...this.pages.pools.keys()].flatMap((name) => {
@@ -271,8 +278,12 @@ export class LibraryRun {
   async #do(job: Job, host: TriedHost): Promise<VerifyResult[]> {
     const { tag, engine, place, key, recalled } = job;
     const known = recalled?.();
-    if (known) return this.#recall(known, tag, host, engine);
-    const { name } = host.installed.host;
+    const { name, title } = host.installed.host;
+    if (known) {
+      const { made, results } = known;
+      this.#leads.tell(name, unitKey({ engine, element: tag }), { title, made, results });
+      return this.#recall(known, tag, host, engine);
+    }
     const [facts] = await this.#factsOf([{ tag }]);
     const nowhere = (): VerifyResult[] =>
       this.#unchecked(facts!, name, engine, 'The browser is not on this machine.');
@@ -286,11 +297,16 @@ export class LibraryRun {
     }
     const run = recalled ? await this.#prepared(host.installed, host.facets, [job]) : host.run!;
     const origin = this.#origins.get(engine)!;
-    const { results, took, spoiled } = await run.verify(facts!, pool, { engine, origin }, (cell) => {
+    const unit = unitKey({ engine, element: tag });
+    const leads = await this.#leads.before(name, unit);
+    const onCell = (cell: ProbedCell): void => {
       // What is not promised is no cell.
       if (cell.results.length > 0) this.#cells.seen++;
       this.options.onCell?.(cell);
-    });
+    };
+    const done = await run.verify(facts!, pool, { engine, origin }, onCell, leads);
+    const { results, took, spoiled, made } = done;
+    if (!spoiled) this.#leads.tell(name, unit, { title, made, results });
     const browser = this.#browsers.get(engine)!;
     // On another day, on a quieter machine, a probe that came to no end might.
     if (!spoiled)
@@ -299,6 +315,7 @@ export class LibraryRun {
         results,
         pictures: this.#picturesOf(results),
         took,
+        made,
       });
     return results;
   }

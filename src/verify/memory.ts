@@ -4,6 +4,7 @@ import { dirname, join } from 'node:path';
 import * as z from 'zod';
 import { OWN_FOLDER } from '../library/own-folder.js';
 import { contentKey } from '../system/cache.js';
+import type { Made } from './alike.js';
 import { writeWhole } from '../system/write-whole.js';
 import { verifyResultSchema, type VerifyResult } from './result.js';
 
@@ -16,6 +17,8 @@ export interface Seen {
   pictures: Map<string, Uint8Array>;
   /** How long it took, in milliseconds. */
   took: number;
+  /** What the host made, for others that are compared with it. */
+  made: Made;
 }
 
 const seenSchema = z.object({
@@ -23,6 +26,7 @@ const seenSchema = z.object({
   results: z.array(verifyResultSchema),
   pictures: z.record(z.string(), z.base64()),
   took: z.number(),
+  made: z.record(z.string(), z.record(z.string(), z.string().nullable())),
 });
 
 const headSchema = z.object({

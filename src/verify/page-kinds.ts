@@ -40,6 +40,13 @@ export const PAGE_SEQUENCES: readonly (readonly PageKind[])[] = [
   ['strict'],
 ];
 
+/** The same in a host that is compared with another one: what is only seen where they differ comes after the comparison. */
+export const PAGE_SEQUENCES_AFTER_LEAD: readonly (readonly PageKind[])[] = [
+  ['first', 'shared', 'fresh'],
+  ['looking'],
+  ['strict'],
+];
+
 /** What a kind of page is like. */
 export function pageNeeds(kind: PageKind): PageNeeds {
   return PAGE_KINDS[kind];

@@ -6,7 +6,11 @@ import type { Pictures } from './pictures.js';
 import type { Observation } from './observation.js';
 
 /** How a probe ended: with observations, or broken; or why there was none. */
-export type Outcome = { done: Observation[] } | { broke: string } | { nothing: string } | { untried: string };
+export type Outcome =
+  | { done: Observation[]; made?: Record<string, string | null> }
+  | { broke: string }
+  | { nothing: string }
+  | { untried: string };
 
 /** Runs the probes of elements, one after the other, in one page; it is replaced if a probe spoils it. */
 export class ProbeRunner {
@@ -149,5 +153,5 @@ function withDialogs(turn: Exclude<ProbeTurn, { act: OutsideAct }>, dialogs: rea
   const shown = [...new Set(dialogs)].map((dialog) => `“${dialog}”`).join(', ');
   const note = `It opens a dialog that stops the whole page (${shown}); it was dismissed.`;
   const observed = [{ did: 'look for dialogs', saw: shown, wanted: 'none' }];
-  return { done: [...turn.done, { subject: 'dialogs', verdict: 'care', note, observed }] };
+  return { ...turn, done: [...turn.done, { subject: 'dialogs', verdict: 'care', note, observed }] };
 }

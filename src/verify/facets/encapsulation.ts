@@ -30,6 +30,7 @@ export const encapsulation: Facet<Data> = {
   name: 'encapsulation',
   title: 'Style stays on its side, save through the openings',
   page: 'shared',
+  ofElement: {},
 
   plan(facts) {
     const { contract, wrapped } = facts;

@@ -27,6 +27,7 @@ export const independence: Facet<Data> = {
   name: 'independence',
   title: 'Two of it share nothing',
   page: 'fresh',
+  ofElement: {},
 
   plan(facts) {
     const { scenes, data: samples } = allSamples(facts);

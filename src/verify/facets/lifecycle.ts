@@ -25,6 +25,7 @@ export const lifecycle: Facet<Data> = {
   name: 'lifecycle',
   title: 'It can be moved, removed and added again',
   page: 'shared',
+  ofElement: { byHost: async (page) => [(await remounts(page)).result()] },
 
   plan(facts) {
     const properties = propertiesOf(facts);

@@ -2,12 +2,14 @@ import { errorText, eventText, namedErrorText, stackOf } from '../error-text.js'
 import { pageNeeds } from '../page-kinds.js';
 import { FACETS } from '../facets/index.js';
 import { Outside } from '../facets/outside-style.js';
-import type { Leftovers, Mounted, OutsideAct, ProbePage, ProbeTurn } from '../facet.js';
+import type { Facet, Leftovers, Mounted, OutsideAct, ProbePage, ProbeTurn } from '../facet.js';
 import { innerRoot, rememberRoots } from '../inner-root.js';
+import type { Observation } from '../observation.js';
 import { Observer } from '../observe.js';
 import { rememberInternals } from '../internals.js';
 import { rememberStates } from '../state-names.js';
 import { trackLeftovers, untracked } from './leftovers.js';
+import { madeText } from './made.js';
 import { arrivalAt, deepestAt } from './pointer.js';
 
 /** What a consumer's example hands to the probe. */
@@ -35,6 +37,8 @@ interface HostModule {
 /** What Node asks for: which probe, with which examples. */
 interface Request {
   facet: string;
+  /** The whole probe; what is the host's own doing in it; or no more than mounting each scene, to see what the host makes. */
+  part: 'whole' | 'by host' | 'made';
   tag: string;
   data: unknown;
   /** Addresses of the compiled examples, by scene. */
@@ -47,6 +51,8 @@ interface Request {
   pointed: boolean;
   /** Values for the properties that a consumer must give, by name. */
   required: Record<string, unknown>;
+  /** Names of the contract's properties, by which what hosts make is compared; none where nobody compares. */
+  compared: string[] | undefined;
   /** True for an element of another package. */
   foreign: boolean;
 }
@@ -153,9 +159,9 @@ class Probe implements ProbePage {
         const why = await this.whyNotMade();
         if (why !== undefined) return { untried: `${why}; see upgrade.` };
       }
-      const done = await facet.probe(this, this.#request.data);
+      const done = await this.#observe(facet);
       if (!witness.isConnected) return { broke: 'It takes out what stands in the page beside it.' };
-      return { done };
+      return { done, ...(this.#request.compared ? { made: Object.fromEntries(this.#made) } : {}) };
     } catch (error) {
       if (witness.isConnected) throw error;
       return { broke: 'It takes out what stands in the page beside it.' };
@@ -163,6 +169,23 @@ class Probe implements ProbePage {
       witness.remove();
     }
   }
+
+  #observe(facet: Facet): Promise<Observation[]> {
+    const { part, data } = this.#request;
+    if (part === 'whole') return facet.probe(this, data);
+    return part === 'by host' ? facet.ofElement!.byHost!(this, data) : this.#mountAll();
+  }
+
+  /** Mounts each scene once, as probes do. */
+  async #mountAll(): Promise<Observation[]> {
+    for (const scene of Object.keys(this.#request.scenes)) await (await this.mount(scene)).unmount();
+    const [error] = this.errors();
+    if (error !== undefined) throw new Error(error);
+    return [];
+  }
+
+  /** What the host made of each scene, as text; null where that was not the same each time. */
+  readonly #made = new Map<string, string | null>();
 
   make(left?: string): HTMLElement {
     const { tag, required } = this.#request;
@@ -331,6 +354,11 @@ class Probe implements ProbePage {
     Object.assign(mounted.values, handed.values);
     await pictured(mounted.element);
     await tracker.calm();
+    const { compared } = this.#request;
+    if (compared) {
+      const made = madeText(mounted.element, compared, tracker.listenersOf);
+      this.#made.set(scene, this.#made.has(scene) && this.#made.get(scene) !== made ? null : made);
+    }
     return mounted;
   }
 }

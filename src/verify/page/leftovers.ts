@@ -12,6 +12,7 @@ interface Entry {
 interface ListenerCount {
   /** How many there are on targets that pass. */
   count(filter: (target: EventTarget) => boolean): number;
+  typesOf(target: EventTarget): string[];
 }
 
 /** What the probes themselves use: counted things are those of elements and hosts. */
@@ -23,6 +24,8 @@ export const untracked = {
 /** Keeps count of listeners, timers, animation frames and observers of this page from now on. */
 export interface Tracker {
   leftovers(): Leftovers;
+  /** The types of the listeners of a target, in alphabetical order. */
+  listenersOf(target: EventTarget): string[];
   restlessness(): Promise<number>;
   /** Waits for the animation frames and the timeouts that come within a moment. */
   calm(): Promise<void>;
@@ -49,6 +52,7 @@ export function trackLeftovers(): Tracker {
       intervals: timers.intervals.size,
       timeouts: timers.timeouts.size,
     }),
+    listenersOf: listeners.typesOf,
     async calm() {
       for (let frame = 0; frame < FRAMES && timers.soon() > 0; frame++) {
         // What never comes to rest is waited for a few times, and then no more.
@@ -153,6 +157,8 @@ function trackListeners(): ListenerCount {
       }
       return count;
     },
+    typesOf: (target) =>
+      (byTarget.get(target) ?? []).map(({ type, capture }) => (capture ? `${type}, capturing` : type)).sort(),
   };
 }
 

@@ -1,0 +1,48 @@
+import type { Lead } from './alike.js';
+
+/** So many hosts are seen whole: one that gives values by attributes, as HTML does, and one that sets properties, as most frameworks do. */
+const COUNT = 2;
+
+/** What was seen of elements in the hosts that the others are compared with, as it becomes known. */
+export class Leads {
+  readonly #names: readonly string[];
+  readonly #ended = new Set<string>();
+  readonly #waiting = new Map<string, { seen: Promise<Lead | undefined>; tell(lead?: Lead): void }>();
+
+  /** `hosts` are the names of all hosts of a run. */
+  constructor(hosts: readonly string[]) {
+    const inOrder = hosts.toSorted((one, other) => Number(other === 'html') - Number(one === 'html'));
+    this.#names = inOrder.slice(0, COUNT);
+  }
+
+  /** What was seen of a unit in those that come before a host, once it is there; those in which it cannot be compared are left out. */
+  async before(host: string, unit: string): Promise<Lead[]> {
+    const place = this.#names.indexOf(host);
+    const names = place < 0 ? this.#names : this.#names.slice(0, place);
+    const leads = await Promise.all(names.map((name) => this.#of(name, unit).seen));
+    return leads.filter((lead) => lead !== undefined);
+  }
+
+  /** Says what was seen of a unit in a host. */
+  tell(host: string, unit: string, lead: Lead): void {
+    if (this.#names.includes(host)) this.#of(host, unit).tell(lead);
+  }
+
+  /** Says that a host has seen all that it will see. */
+  end(host: string): void {
+    this.#ended.add(host);
+    for (const [key, { tell }] of this.#waiting) if (key.startsWith(`${host}\n`)) tell();
+  }
+
+  #of(host: string, unit: string): { seen: Promise<Lead | undefined>; tell(lead?: Lead): void } {
+    const key = `${host}\n${unit}`;
+    const known = this.#waiting.get(key);
+    if (known) return known;
+    let tell!: (lead?: Lead) => void;
+    const seen = new Promise<Lead | undefined>((resolve) => (tell = resolve));
+    if (this.#ended.has(host)) tell();
+    const made = { seen, tell };
+    this.#waiting.set(key, made);
+    return made;
+  }
+}
