@@ -32,6 +32,8 @@ const ARGUMENTS = [
   '--disable-background-networking',
   '--disable-dev-shm-usage',
   '--disable-extensions',
+  // A document that was left is gone: nobody goes back to it.
+  '--disable-back-forward-cache',
   '--no-first-run',
   '--no-default-browser-check',
   '--hide-scrollbars',

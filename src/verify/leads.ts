@@ -1,7 +1,10 @@
 import type { Lead } from './alike.js';
 
-/** So many hosts are seen whole: one that gives values by attributes, as HTML does, and one that sets properties, as most frameworks do. */
-const COUNT = 2;
+/**
+ * Hosts make an element in few ways: by attributes, as HTML does; by properties, as most frameworks do; with the content's spaces or
+ * without. So many are waited for, and their ways are known then.
+ */
+const COUNT = 3;
 
 /** What was seen of elements in the hosts that the others are compared with, as it becomes known. */
 export class Leads {
