@@ -1,6 +1,6 @@
 import type { BidiConnection } from './bidi-connection.js';
 import { BidiError } from './bidi-connection.js';
-import { PageCrashed, VIEWPORT, type Clip } from './engine.js';
+import { PageCrashed, VIEWPORT, type Clip, type Size } from './engine.js';
 import { DrivenPage } from './driven-page.js';
 import { PATIENCE, unlessItHangs, within } from './patience.js';
 
@@ -61,20 +61,20 @@ export class BidiPage extends DrivenPage {
   }
 
   /** Opens a tab. */
-  static async open(connection: BidiConnection): Promise<BidiPage> {
+  static async open(connection: BidiConnection, size = VIEWPORT): Promise<BidiPage> {
     const { context } = await within(connection.send('browsingContext.create', { type: 'tab' }), PATIENCE);
-    return BidiPage.#ready(new BidiPage(connection, String(context)));
+    return BidiPage.#ready(new BidiPage(connection, String(context)), size);
   }
 
   /** Takes the tab that a session begins with. */
-  static async first(connection: BidiConnection): Promise<BidiPage> {
+  static async first(connection: BidiConnection, size = VIEWPORT): Promise<BidiPage> {
     const { contexts } = await within(connection.send('browsingContext.getTree'), PATIENCE);
     const [{ context }] = contexts as [{ context: string }];
-    return BidiPage.#ready(new BidiPage(connection, context));
+    return BidiPage.#ready(new BidiPage(connection, context), size);
   }
 
-  static async #ready(page: BidiPage): Promise<BidiPage> {
-    await page.#send('browsingContext.setViewport', { viewport: VIEWPORT, devicePixelRatio: 1 });
+  static async #ready(page: BidiPage, viewport: Size): Promise<BidiPage> {
+    await page.#send('browsingContext.setViewport', { viewport, devicePixelRatio: 1 });
     // A tab in the background has no focus.
     await page.#send('browsingContext.activate');
     return page;

@@ -11,6 +11,7 @@ import {
   type Engine,
   type KeyName,
   type Page,
+  type Size,
 } from './engine.js';
 import { endGroup, killGroup } from './guard.js';
 import { findInstalled, identityOf } from './installed.js';
@@ -176,7 +177,7 @@ class ChromiumBrowser implements Browser {
     return this.connection.closed;
   }
 
-  async newPage(): Promise<Page> {
+  async newPage(size = VIEWPORT): Promise<Page> {
     // Pages share no storage and no focus with each other.
     const { browserContextId } = await within(
       this.connection.send('Target.createBrowserContext', { disposeOnDetach: true }),
@@ -192,6 +193,7 @@ class ChromiumBrowser implements Browser {
       String(targetId),
       String(sessionId),
       String(browserContextId),
+      size,
     );
     await within(page.prepare(), PATIENCE);
     return page;
@@ -218,6 +220,7 @@ class ChromiumPage implements Page {
     readonly targetId: string,
     readonly sessionId: string,
     readonly contextId: string,
+    readonly size: Size,
   ) {
     this.#crashed = new Promise((_, reject) => {
       this.#ends = () => reject(new PageCrashed('The page crashed.'));
@@ -261,7 +264,7 @@ class ChromiumPage implements Page {
       this.#send('Inspector.enable'),
       this.#send('Emulation.setFocusEmulationEnabled', { enabled: true }),
       // What the argument of the command line gives is the window in some versions, not the page in it.
-      this.#send('Emulation.setDeviceMetricsOverride', { ...VIEWPORT, deviceScaleFactor: 1, mobile: false }),
+      this.#send('Emulation.setDeviceMetricsOverride', { ...this.size, deviceScaleFactor: 1, mobile: false }),
     ]);
   }
 
@@ -345,10 +348,13 @@ class ChromiumPage implements Page {
   }
 
   async screenshot(clip?: Clip): Promise<Uint8Array> {
+    const { width, height } = this.size;
+    const isWhole = clip?.x === 0 && clip.y === 0 && clip.width === width && clip.height === height;
     const { data } = await this.#send('Page.captureScreenshot', {
       format: 'png',
       optimizeForSpeed: true,
-      ...(clip ? { clip: { ...clip, scale: 1 } } : {}),
+      // For a part, the browser lays the page out anew and back again.
+      ...(clip && !isWhole ? { clip: { ...clip, scale: 1 } } : {}),
     });
     return Buffer.from(String(data), 'base64');
   }

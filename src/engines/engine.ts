@@ -3,8 +3,14 @@ import type { Elsewhere } from './elsewhere.js';
 /** A key that a person presses, by its name in the UI Events standard: `Enter`, `Escape`, `a`. */
 export type KeyName = string;
 
-/** The size of every page, in CSS pixels. */
-export const VIEWPORT = { width: 1280, height: 800 };
+/** The size of a page, in CSS pixels. */
+export interface Size {
+  width: number;
+  height: number;
+}
+
+/** The size of a page where nothing else is said. */
+export const VIEWPORT: Size = { width: 1280, height: 800 };
 
 /** A rectangle of the viewport, in CSS pixels. */
 export interface Clip {
@@ -46,7 +52,8 @@ export interface Page {
 export interface Browser {
   /** Name and version, such as `Chromium 143.0.7499.40`. */
   version: string;
-  newPage(): Promise<Page>;
+  /** Opens a page; the smaller it is, the less there is to draw. */
+  newPage(size?: Size): Promise<Page>;
   /** True once it has ended by itself. */
   readonly dead: boolean;
   close(): Promise<void>;

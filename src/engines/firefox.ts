@@ -6,7 +6,7 @@ import type { Readable } from 'node:stream';
 import { atEnd } from '../system/at-exit.js';
 import { BidiConnection } from './bidi-connection.js';
 import { BidiPage, DIALOGS_LEFT, PAGE_EVENTS } from './bidi-page.js';
-import { EngineMissing, type Browser, type Engine, type Page } from './engine.js';
+import { EngineMissing, type Browser, type Engine, type Page, type Size } from './engine.js';
 import { hearText } from '../system/hear-text.js';
 import { endGroup, Guard, killGroup } from './guard.js';
 import { findNamed, identityOf } from './installed.js';
@@ -141,8 +141,8 @@ class FirefoxBrowser implements Browser {
     return this.connection.closed;
   }
 
-  newPage(): Promise<Page> {
-    return BidiPage.open(this.connection);
+  newPage(size?: Size): Promise<Page> {
+    return BidiPage.open(this.connection, size);
   }
 
   async close(): Promise<void> {

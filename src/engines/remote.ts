@@ -1,7 +1,7 @@
 import { BidiConnection } from './bidi-connection.js';
 import { BidiPage, DIALOGS_LEFT, PAGE_EVENTS } from './bidi-page.js';
 import type { Elsewhere } from './elsewhere.js';
-import { EngineMissing, type Browser, type Engine, type Page } from './engine.js';
+import { EngineMissing, type Browser, type Engine, type Page, type Size } from './engine.js';
 import { PATIENCE, within } from './patience.js';
 import { SCRIPT_LIMIT } from './script-limit.js';
 import { WebDriverPage } from './webdriver-page.js';
@@ -89,13 +89,13 @@ class RemoteBrowser implements Browser {
   /** Its sessions end one by one; whoever asks for a page gets a new one. */
   readonly dead = false;
 
-  async newPage(): Promise<Page> {
+  async newPage(size?: Size): Promise<Page> {
     for (;;) {
       this.#open++;
       try {
         const spare = this.#spare;
         this.#spare = undefined;
-        return await this.#pageOf(spare ?? (await this.grant()));
+        return await this.#pageOf(spare ?? (await this.grant()), size);
       } catch (error) {
         this.#open--;
         // As many as it grants: whoever gets none waits until another one is done.
@@ -105,7 +105,7 @@ class RemoteBrowser implements Browser {
     }
   }
 
-  async #pageOf({ sessionId, capabilities }: Granted): Promise<Page> {
+  async #pageOf({ sessionId, capabilities }: Granted, size: Size | undefined): Promise<Page> {
     const session = new WebDriverSession(this.address, sessionId);
     const { webSocketUrl } = capabilities;
     const connection =
@@ -125,7 +125,9 @@ class RemoteBrowser implements Browser {
     };
     this.#closing.add(end);
     if (connection) await connection.send('session.subscribe', { events: PAGE_EVENTS });
-    const page = connection ? await BidiPage.first(connection) : await WebDriverPage.first(session);
+    const page = connection
+      ? await BidiPage.first(connection, size)
+      : await WebDriverPage.first(session, size);
     page.close = end;
     return page;
   }

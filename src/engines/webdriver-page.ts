@@ -1,4 +1,4 @@
-import { VIEWPORT, PageCrashed, type Clip } from './engine.js';
+import { VIEWPORT, PageCrashed, type Clip, type Size } from './engine.js';
 import { DrivenPage } from './driven-page.js';
 import { PATIENCE, unlessItHangs, within } from './patience.js';
 import { WebDriverError, type WebDriverSession } from './webdriver-session.js';
@@ -32,36 +32,36 @@ export class WebDriverPage extends DrivenPage {
   }
 
   /** Opens a window: a tab in the background would draw nothing and take no clicks. */
-  static async open(session: WebDriverSession): Promise<WebDriverPage> {
+  static async open(session: WebDriverSession, size = VIEWPORT): Promise<WebDriverPage> {
     const { handle } = (await within(session.send('POST', '/window/new', { type: 'window' }), PATIENCE)) as {
       handle: string;
     };
     const page = new WebDriverPage(session, handle);
     await page.#send('POST', '/window', { handle });
-    await page.#fit();
+    await page.#fit(size);
     return page;
   }
 
   /** Takes the window that a session begins with. */
-  static async first(session: WebDriverSession): Promise<WebDriverPage> {
+  static async first(session: WebDriverSession, size = VIEWPORT): Promise<WebDriverPage> {
     const handle = (await within(session.send('GET', '/window'), PATIENCE)) as string;
     const page = new WebDriverPage(session, handle);
-    await page.#fit();
+    await page.#fit(size);
     return page;
   }
 
   /** Makes the window as large as the viewport needs it: windows have frames and bars. */
-  async #fit(): Promise<void> {
-    let { width, height } = VIEWPORT;
+  async #fit(size: Size): Promise<void> {
+    let { width, height } = size;
     for (let round = 0; round < 3; round++) {
       await this.#send('POST', '/window/rect', { width, height });
       const [inner, outer] = (await this.#send('POST', '/execute/sync', {
         script: 'return [innerWidth, innerHeight]',
         args: [],
       })) as [number, number];
-      if (inner === VIEWPORT.width && outer === VIEWPORT.height) return;
-      width += VIEWPORT.width - inner;
-      height += VIEWPORT.height - outer;
+      if (inner === size.width && outer === size.height) return;
+      width += size.width - inner;
+      height += size.height - outer;
     }
   }
 

@@ -2,7 +2,7 @@ import { watchMemory } from './memory-watch.js';
 import { spawn } from 'node:child_process';
 import { createServer, type AddressInfo } from 'node:net';
 import { atEnd } from '../system/at-exit.js';
-import { EngineMissing, type Browser, type Engine, type Page } from './engine.js';
+import { EngineMissing, type Browser, type Engine, type Page, type Size } from './engine.js';
 import { endGroup, Guard, killGroup } from './guard.js';
 import { exists, findNamed, identityOf } from './installed.js';
 import { PATIENCE, within } from './patience.js';
@@ -159,9 +159,9 @@ class WebKitBrowser implements Browser {
     return this.session.dead;
   }
 
-  async newPage(): Promise<Page> {
+  async newPage(size?: Size): Promise<Page> {
     await within(this.session.send('POST', '/window', { handle: this.idle }), PATIENCE);
-    return WebDriverPage.open(this.session);
+    return WebDriverPage.open(this.session, size);
   }
 
   async close(): Promise<void> {

@@ -159,16 +159,27 @@ export class HostRun {
           });
       }
     }
-    const [first] = candidates;
-    if (!first) return new Map();
-    const addresses = candidates.flatMap(({ scenes }) => scenes.map(({ address }) => address));
-    const scenes = Object.fromEntries(addresses.map((address) => [address, address]));
-    const ready = Promise.resolve({ data: undefined, scenes, source: '' });
-    const { outcome } = await this.#probe(runner, first.facet, facts, required, ready, 'made');
-    // One that shows a dialog was seen to do something.
-    if (!('done' in outcome) || outcome.done.length > 0) return new Map();
-    const made = madeKeys(outcome.made ?? {});
-    const alike = candidates.filter((one) => one.scenes.every((scene) => made[scene.address] === scene.made));
+    let alike = candidates;
+    const made: Record<string, string | null> = {};
+    // Most hosts that make something else do so in every scene: the first one tells.
+    for (const part of [
+      candidates.map(({ scenes }) => scenes.slice(0, 1)),
+      candidates.map(({ scenes }) => scenes),
+    ]) {
+      const wanted = alike.flatMap((one) => part[candidates.indexOf(one)]!).map(({ address }) => address);
+      const scenes = Object.fromEntries(
+        wanted.filter((address) => !(address in made)).map((address) => [address, address]),
+      );
+      if (wanted.length === 0) break;
+      const ready = Promise.resolve({ data: undefined, scenes, source: '' });
+      const { outcome } = await this.#probe(runner, alike[0]!.facet, facts, required, ready, 'made');
+      // One that shows a dialog was seen to do something.
+      if (!('done' in outcome) || outcome.done.length > 0) return new Map();
+      Object.assign(made, madeKeys(outcome.made ?? {}));
+      alike = alike.filter((one) =>
+        part[candidates.indexOf(one)]!.every((scene) => made[scene.address] === scene.made),
+      );
+    }
     // The first lead is the one that counts.
     return new Map(alike.toReversed().map(({ facet, lead }) => [facet, lead]));
   }

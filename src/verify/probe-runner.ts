@@ -1,5 +1,6 @@
 import { PageCrashed, PageHangs, type Page } from '../engines/engine.js';
 import { tookTooMuch } from '../engines/memory-watch.js';
+import { STAGE } from './stage.js';
 import type { BrowserKeeper } from './browser-keeper.js';
 import type { OutsideAct, ProbeTurn } from './facet.js';
 import type { Pictures } from './pictures.js';
@@ -124,7 +125,7 @@ export class ProbeRunner {
   }
 
   async #newPage(): Promise<Page> {
-    return (await this.browsers.get()).newPage();
+    return (await this.browsers.get()).newPage(STAGE);
   }
 
   async #open(): Promise<Page> {

@@ -1,13 +1,11 @@
 import type { Facet, ProbePage } from '../facet.js';
 import { RUNNING_TIMERS, type Observation } from '../observation.js';
+import { STAGE } from '../stage.js';
 import { Observer } from '../observe.js';
 import { comeFromElsewhere } from './come-from.js';
 import { allSamples, type SampleData } from './plan-samples.js';
 import { HALTING, runSteps, UNHEARD, withSample } from './run-steps.js';
 import { still, withoutIndentation } from './still.js';
-
-/** The stage of a picture, in CSS pixels. */
-const STAGE = { width: 800, height: 600 };
 
 /**
  * Each sample gives the same picture in every host of an engine. Here pictures are taken, at the end of each sample; they are
