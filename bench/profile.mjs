@@ -114,20 +114,22 @@ async function observe(signal) {
       waiting.set(++last, resolve);
       socket.send(JSON.stringify({ id: last, method, params, sessionId }));
     });
-  let read = false;
+  const reading = new AbortController();
   const sampled = [];
   /** Takes profile after profile: a document that goes takes the running one with it. */
   const sample = async (session) => {
-    while (!read) {
+    while (!reading.signal.aborted) {
       await send('Profiler.start', {}, session);
       await wait(SAMPLED);
       const { profile: own } = await send('Profiler.stop', {}, session);
       if (own) merge(own, scripts);
     }
   };
-  socket.on('close', (...a) => console.error('closed', ...a.map(String))); socket.on('error', (e) => console.error(e));
+  socket.on('close', (...a) => console.error('closed', ...a.map(String)));
+  socket.on('error', (e) => console.error(e));
   socket.on('message', async (data) => {
-    const { id, result, method, params, error } = JSON.parse(data); if (error) console.error(error);
+    const { id, result, method, params, error } = JSON.parse(data);
+    if (error) console.error(error);
     if (id !== undefined) {
       waiting.get(id)?.(result ?? {});
       waiting.delete(id);
@@ -160,11 +162,11 @@ async function observe(signal) {
   if (includedCategories.length > 0)
     await send('Tracing.start', { transferMode: 'ReportEvents', traceConfig: { includedCategories } });
   return async () => {
-    read = true;
+    reading.abort();
     await Promise.all(sampled);
     if (includedCategories.length > 0) {
       const complete = new Promise((resolve) => (traced = resolve));
-await send('Tracing.end'); 
+      await send('Tracing.end');
       await complete;
     }
     socket.close();

@@ -98,13 +98,13 @@ export function followsFrom(fault: string): readonly string[] {
 }
 
 /** Declares the tests of elements that look different in two frameworks. */
-export function testLooks(): void {
+export function testLooks(...flags: string[]): void {
   describe('faults of the facet look', () => {
     const { folder, broken } = brokenLibrary(['look'], ['html', 'preact']);
     let report: VerifyReport;
 
     beforeAll(async () => {
-      report = await verified(folder, '--no-types');
+      report = await verified(folder, '--no-types', ...flags);
     }, 1_800_000);
 
     it.each(broken)('$fault', ({ tag }) => {

@@ -16,6 +16,7 @@ export default class Verify extends BaseCommand {
   static override examples = [
     '<%= config.bin %> verify',
     '<%= config.bin %> verify --host react --element quay-berth',
+    '<%= config.bin %> verify --facet access --facet forms',
     '<%= config.bin %> verify --report report.html --json',
     '<%= config.bin %> verify --watch --host html',
     '<%= config.bin %> verify --package @quay/signals',
@@ -58,7 +59,7 @@ export default class Verify extends BaseCommand {
       multiple: true,
       description: 'Put the JSON of all parts together; verify nothing.',
       helpValue: 'FILE',
-      exclusive: ['shard', 'again', 'host', 'engine', 'element'],
+      exclusive: ['shard', 'again', 'host', 'engine', 'element', 'facet'],
     }),
     case: Flags.string({
       description: 'Write a small project that shows one cell: of one element, framework and facet.',
@@ -66,7 +67,7 @@ export default class Verify extends BaseCommand {
       dependsOn: ['element', 'host', 'facet'],
       exclusive: ['shard', 'merge', 'watch'],
     }),
-    facet: Flags.string({ description: 'The facet that a case shows.', dependsOn: ['case'] }),
+    facet: Flags.string({ multiple: true, description: 'Only this facet; can be given several times.' }),
     memory: Flags.string({
       description: 'Gigabytes of memory that each process of a browser may take before it is ended.',
       default: '2',
@@ -86,13 +87,14 @@ export default class Verify extends BaseCommand {
       hosts: flags.host,
       engines: flags.engine,
       elements: flags.element,
+      facets: flags.facet,
       report: flags.report,
       format: flags.json ? 'json' : flags.format,
       details: flags.details,
       types: flags.types,
       again: flags.again,
       shard: flags.shard === undefined ? undefined : parseShard(flags.shard),
-      case: flags.case === undefined ? undefined : { folder: flags.case, facet: flags.facet! },
+      case: flags.case,
       timeout: flags.timeout * 1000,
     };
     const status = flags.package

@@ -19,6 +19,7 @@ import { writeWhole } from '../system/write-whole.js';
 import { RunPages } from '../verify/run-pages.js';
 import { loadSeeing } from '../verify/library-run.js';
 import { verifyInPages } from '../verify/verify-in-pages.js';
+import { TYPES } from '../verify/types/types-facet.js';
 import type { VerifySubject } from '../verify/verify-subject.js';
 import { EXIT } from './base-command.js';
 import { checkNames } from './check-names.js';
@@ -31,6 +32,7 @@ export interface VerifyRun {
   hosts?: string[] | undefined;
   engines?: string[] | undefined;
   elements?: string[] | undefined;
+  facets?: string[] | undefined;
   /** Where the HTML report goes; into the tool's own folder in the library where nothing is said. */
   report?: string | undefined;
   /** How the report is written: `pretty` for people. */
@@ -44,8 +46,8 @@ export interface VerifyRun {
   shard?: Shard | undefined;
   /** Called after each cell. */
   onCell?(): void;
-  /** Where a project that shows one cell is written, and of which facet. */
-  case?: { folder: string; facet: string } | undefined;
+  /** Where a project that shows one cell is written. */
+  case?: string | undefined;
 }
 
 /** Pages for a run, which may be started before there is anything to be seen in them. */
@@ -102,6 +104,11 @@ async function verifyIn(
       'elements',
     );
   }
+  checkNames(
+    run.facets,
+    [...FACETS, TYPES].map(({ name }) => name),
+    'facets',
+  );
   if (run.case) checkCase(run);
   if (files.size === 0) {
     if (run.format === 'json') say.json(checkReport({ ...(await subject.analysis()), findings }));
@@ -116,6 +123,7 @@ async function verifyIn(
     hosts: run.hosts ?? library.config.hosts,
     engines: run.engines ?? library.config.engines,
     elements: run.elements,
+    facets: run.facets,
     types: run.types,
     again: run.again,
     shard: run.shard,
@@ -129,7 +137,7 @@ async function verifyIn(
   // Browsers end while the report is written.
   const closed = pages.close();
   const status = await showReport(subject, report, run);
-  if (run.case) await writeCase(await subject.analysis(), files, report, run);
+  if (run.case) await writeCase(await subject.analysis(), files, report, run, run.case);
   for (const { what, help } of missing) say.error(what, help);
   await closed;
   return status === EXIT.fine && missing.length > 0 ? EXIT.missing : status;
@@ -152,14 +160,14 @@ export async function mergeVerify(
 }
 
 /** A case is one cell. */
-function checkCase({ case: wanted, elements, hosts }: VerifyRun): void {
-  if (elements?.length !== 1 || hosts?.length !== 1)
+function checkCase({ elements, hosts, facets }: VerifyRun): void {
+  if (elements?.length !== 1 || hosts?.length !== 1 || facets?.length !== 1)
     throw new UsageError(
-      'A case is of one element in one framework.',
+      'A case is of one element, one framework and one facet.',
       'Add --element TAG --host NAME --facet NAME.',
     );
   checkNames(
-    [wanted!.facet],
+    facets,
     FACETS.map(({ name }) => name),
     'facets',
   );
@@ -169,9 +177,10 @@ async function writeCase(
   analysis: Analysis,
   files: BuiltPackage['files'],
   report: VerifyReport,
-  { case: wanted, elements, hosts }: VerifyRun,
+  { elements, hosts, facets }: VerifyRun,
+  folder: string,
 ): Promise<void> {
-  const { folder, facet } = wanted!;
+  const [facet] = facets as [string];
   const host = await findHost(
     HOSTS.find(({ name }) => name === hosts![0])!,
     analysis.library.root,

@@ -97,17 +97,24 @@ export class HostRun {
     const inPage = async (kinds: readonly PageKind[], runner: ProbeRunner): Promise<number> => {
       const began = performance.now();
       let alike: ReadonlyMap<Facet, Lead> | undefined;
+      let isOpen = false;
+      const open = (kind: PageKind): void => {
+        isOpen = true;
+        runner.goTo(origin + this.#servePage(tag, kind));
+      };
       for (const kind of kinds) {
         const { fresh } = pageNeeds(kind);
         const own = prepared.filter((one) => one.facet.page === kind);
-        if (leads.length > 0 && own.some(({ facet }) => facet.ofElement))
-          alike ??= await this.#compare(runner, prepared, leads, facts, required);
+        if (leads.length > 0 && !alike && own.some(({ facet }) => facet.ofElement)) {
+          if (!isOpen) open(kind);
+          alike = await this.#compare(runner, prepared, leads, facts, required);
+        }
         for (const [place, { facet, ready }] of own.entries()) {
           const lead = alike?.get(facet);
           const part = lead ? 'by host' : 'whole';
           const isRun = !lead || facet.ofElement?.byHost !== undefined;
-          if (isRun && (fresh === 'each' || (fresh === 'first' && place === 0)))
-            runner.goTo(origin + this.#servePage(tag, kind));
+          // Where nobody asked for what opens the page, the first that runs in it does.
+          if (isRun && (!isOpen || fresh === 'each' || (fresh === 'first' && place === 0))) open(kind);
           const { outcome, source } = isRun
             ? await this.#probe(runner, facet, facts, required, ready, part)
             : { outcome: { done: [] }, source: await sourceOf(ready) };

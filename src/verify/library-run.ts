@@ -125,8 +125,14 @@ export class LibraryRun {
     await this.#server.stop();
   }
 
+  /** The facets that are seen in a host: those that somebody asks for. */
+  #facetsIn(host: string): Facet[] {
+    const { facets } = this.options;
+    return facetsIn(host, this.#promised).filter(({ name }) => facets?.includes(name) ?? true);
+  }
+
   #countCells(): number {
-    const facets = this.#hostNames.map((name) => facetsIn(name, this.#promised).length);
+    const facets = this.#hostNames.map((name) => this.#facetsIn(name).length);
     const each = facets.reduce((total, count) => total + count, 0);
     return this.#elements.length * this.pages.pools.size * each;
   }
@@ -206,7 +212,7 @@ export class LibraryRun {
     const installed = await findHost(host, this.subject.library.root);
     if ('missing' in installed) return this.#withoutHost(installed);
     this.#hosts.push({ name, title: host.title, version: installed.version });
-    const facets = facetsIn(name, this.#promised);
+    const facets = this.#facetsIn(name);
     const declared = this.#declarations(installed);
     // It is awaited in the end; until then nobody would hear of it.
     declared.catch(() => {});
@@ -221,8 +227,9 @@ export class LibraryRun {
     for (const one of seen.values()) one.catch(() => {});
     await turn();
     const probed = await Promise.all(jobs.map((job) => seen.get(job) ?? this.#do(job, tried)));
+    const unasked = await this.#unasked(installed);
     const places = new Map(this.#elements.map(({ tag }, place) => [tag, place]));
-    return [...probed.flat(), ...(await declared)].sort(
+    return [...probed.flat(), ...(await declared), ...unasked].sort(
       (one, other) => places.get(one.element)! - places.get(other.element)!,
     );
   }
@@ -259,25 +266,34 @@ export class LibraryRun {
   #jobs({ host, version }: InstalledHost, facets: readonly Facet[]): Promise<Job>[] {
     return [...this.pages.pools.keys()].flatMap((engine) =>
       this.#ownIn(engine).map(async ({ tag, facts }) => {
-        const key = contentKey(
-          this.#tool,
-          this.#identities.get(engine) ?? '',
-          `${host.name} ${version}`,
-          this.#shared,
-          facets.map(({ name }) => name).join(),
-          this.#code.keyOf(elementModule(tag)),
-          facts,
-        );
-        const place = [engine, host.name, tag];
-        const recalled = this.options.again ? undefined : await this.#memory.recall(place, key);
-        return { tag, engine, place, key, recalled };
+        const keyOf = (seen: readonly Facet[]): string =>
+          contentKey(
+            this.#tool,
+            this.#identities.get(engine) ?? '',
+            `${host.name} ${version}`,
+            this.#shared,
+            seen.map(({ name }) => name).join(),
+            this.#code.keyOf(elementModule(tag)),
+            facts,
+          );
+        const all = { place: [engine, host.name, tag], key: keyOf(facetsIn(host.name, this.#promised)) };
+        const names = facets.map(({ name }) => name);
+        const own = this.options.facets
+          ? { place: [engine, host.name, `${tag}.${names.join('.')}`], key: keyOf(facets) }
+          : all;
+        if (this.options.again) return { tag, engine, ...own, recalled: undefined };
+        // Who has seen all has seen a part of it.
+        const recalled =
+          (await this.#memory.recall(all.place, all.key)) ??
+          (own === all ? undefined : await this.#memory.recall(own.place, own.key));
+        return { tag, engine, ...own, recalled };
       }),
     );
   }
 
   async #do(job: Job, host: TriedHost): Promise<VerifyResult[]> {
     const { tag, engine, place, key, recalled } = job;
-    const known = recalled?.();
+    const known = onlyFacets(recalled?.(), host.facets);
     const { name, title } = host.installed.host;
     if (known) {
       const { made, results } = known;
@@ -286,7 +302,7 @@ export class LibraryRun {
     }
     const [facts] = await this.#factsOf([{ tag }]);
     const nowhere = (): VerifyResult[] =>
-      this.#unchecked(facts!, name, engine, 'The browser is not on this machine.');
+      this.#unchecked(facts!, name, engine, 'The browser is not on this machine.', host.facets);
     if (!this.#identities.has(engine)) return nowhere();
     const pool = this.pages.pools.get(engine)!;
     try {
@@ -361,20 +377,40 @@ export class LibraryRun {
     );
   }
 
-  async #withoutHost({ host, missing, install }: MissingHost): Promise<VerifyResult[]> {
-    this.#missing.push({ what: `${host.title}: ${missing}.`, help: `Run: ${install}` });
-    const reason = `${missing[0]!.toUpperCase()}${missing.slice(1)}. Run: ${install}`;
+  /** What nobody asked for, in a host, as what was not checked. */
+  async #unasked({ host: { name } }: InstalledHost): Promise<VerifyResult[]> {
+    const { facets: asked } = this.options;
+    if (!asked) return [];
+    const left = facetsIn(name, this.#promised).filter((facet) => !asked.includes(facet.name));
+    const note = `Left out: only ${asked.join(', ')} was asked for.`;
     const all = [...this.pages.pools.keys()].map(async (engine) =>
       (await this.#factsOf(this.#ownIn(engine))).flatMap((facts) =>
-        this.#unchecked(facts, host.name, engine, reason),
+        this.#unchecked(facts, name, engine, note, left),
       ),
     );
     return (await Promise.all(all)).flat();
   }
 
-  #unchecked(facts: ElementFacts, host: string, engine: string, note: string): VerifyResult[] {
+  async #withoutHost({ host, missing, install }: MissingHost): Promise<VerifyResult[]> {
+    this.#missing.push({ what: `${host.title}: ${missing}.`, help: `Run: ${install}` });
+    const reason = `${missing[0]!.toUpperCase()}${missing.slice(1)}. Run: ${install}`;
+    const all = [...this.pages.pools.keys()].map(async (engine) =>
+      (await this.#factsOf(this.#ownIn(engine))).flatMap((facts) =>
+        this.#unchecked(facts, host.name, engine, reason, this.#facetsIn(host.name)),
+      ),
+    );
+    return (await Promise.all(all)).flat();
+  }
+
+  #unchecked(
+    facts: ElementFacts,
+    host: string,
+    engine: string,
+    note: string,
+    facets: readonly Facet[],
+  ): VerifyResult[] {
     const { tag } = facts.contract;
-    const promised = facetsIn(host, this.#promised).filter((facet) => !('nothing' in facet.plan(facts)));
+    const promised = facets.filter((facet) => !('nothing' in facet.plan(facts)));
     return promised.map(({ name: facet }) => ({
       element: tag,
       facet,
@@ -391,7 +427,7 @@ export class LibraryRun {
 
   /** What the host's own checker says of the package's declarations; in no browser, and so told with the first engine. */
   async #declarations(host: InstalledHost): Promise<VerifyResult[]> {
-    if (this.options.types === false) return [];
+    if (this.options.types === false || this.options.facets?.includes('types') === false) return [];
     const { library } = this.subject;
     // Nothing is declared for a framework that the library does not promise.
     if (!host.host.typing || !this.#promised.includes(host.host.name)) return [];
@@ -408,6 +444,12 @@ export class LibraryRun {
       engine,
     );
   }
+}
+
+/** What is remembered of some facets, of all that is. */
+function onlyFacets(seen: Seen | undefined, facets: readonly Facet[]): Seen | undefined {
+  const names = new Set(facets.map(({ name }) => name));
+  return seen && { ...seen, results: seen.results.filter(({ facet }) => names.has(facet)) };
 }
 
 /** Loads what a run needs that has something to see; where all is remembered, nothing of this is loaded. */

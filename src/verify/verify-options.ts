@@ -17,6 +17,8 @@ export interface VerifyOptions {
   hosts?: readonly string[] | undefined;
   engines?: readonly string[] | undefined;
   elements?: readonly string[] | undefined;
+  /** Only these facets; the others are told as not checked. */
+  facets?: readonly string[] | undefined;
   /** Whether the declarations of the package are looked at by the frameworks' checkers; true where nothing is said. */
   types?: boolean | undefined;
   /** How long one probe may take without an answer, in milliseconds. */

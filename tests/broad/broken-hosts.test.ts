@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { VerifyReport } from '../src/index.js';
-import { brokenLibrary, failingFacets, followsFrom, verified } from './broken-library.js';
-import { FACETS, HOSTS } from './helpers.js';
+import type { VerifyReport } from '../../src/index.js';
+import { brokenLibrary, failingFacets, followsFrom, verified } from '../broken-library.js';
+import { FACETS, HOSTS } from '../helpers.js';
 
 describe('one fault of every facet, in the frameworks', () => {
   const hosts = HOSTS.filter((host) => host !== 'html');

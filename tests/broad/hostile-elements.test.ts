@@ -3,10 +3,10 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { VerifyReport } from '../src/index.js';
-import { verified } from './broken-library.js';
-import { testEngine } from './built-page.js';
-import { copyDemo, REPOSITORY, writeFiles, scratchFolder } from './helpers.js';
+import type { VerifyReport } from '../../src/index.js';
+import { verified } from '../broken-library.js';
+import { testEngine } from '../built-page.js';
+import { copyDemo, REPOSITORY, writeFiles, scratchFolder } from '../helpers.js';
 
 /** Everything here is tried in one engine after the other in CI. */
 const ENGINE = testEngine().name;

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
-import { brokenLibrary, testBroken, testLooks } from './broken-library.js';
-import { FACETS } from './helpers.js';
+import { brokenLibrary, testBroken, testLooks } from '../broken-library.js';
+import { FACETS } from '../helpers.js';
 
 it('are at least 150, and some for every facet', () => {
   const { broken } = brokenLibrary(FACETS, []);

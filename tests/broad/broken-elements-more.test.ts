@@ -1,4 +1,4 @@
-import { testBroken } from './broken-library.js';
+import { testBroken } from '../broken-library.js';
 
 testBroken([
   'slots',

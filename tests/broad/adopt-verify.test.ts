@@ -1,0 +1,3 @@
+import { ADOPTED, testAdopted } from '../adopt-verified.js';
+
+testAdopted(ADOPTED);

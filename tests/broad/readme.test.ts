@@ -1,0 +1,12 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { expect, it } from 'vitest';
+import { followReadme } from '../follow-readme.js';
+
+it('the README can be followed from its first line to its last', async () => {
+  const { folder, ran } = await followReadme();
+  expect(ran).toEqual(['add', 'adopt', 'build', 'check', 'demo', 'explain', 'init', 'preview', 'verify']);
+  expect(existsSync(join(folder, 'dist/harbor-lights.bundle.js'))).toBe(true);
+  expect(existsSync(join(folder, 'pictures/quay-light/flashes.html.png'))).toBe(true);
+  expect(existsSync(join(folder, 'my-harbor/.lastwright/verify.html'))).toBe(true);
+}, 400_000);

@@ -1,0 +1,3 @@
+import { testWrapped } from '../wrapped-verified.js';
+
+testWrapped(['html', 'react', 'vue', 'svelte', 'solid', 'preact']);
