@@ -107,7 +107,7 @@ describe('what only looks at the element', () => {
     });
     expect(told('encapsulation')).toEqual(comparedWith('HTML'));
     // There a label is given, in HTML by an attribute, in React by the property.
-    expect(told('lifecycle')).toEqual(comparedWith('React'));
+    expect(told('lifecycle')).toEqual(comparedWith('React 19'));
     expect(own('quay-same', 'react', 'lifecycle').some(isTakenOver)).toBe(false);
     const verdicts = report.results.filter(({ element: tag }) => tag === 'quay-same');
     expect(verdicts.filter(({ verdict }) => verdict === 'fails')).toEqual([]);

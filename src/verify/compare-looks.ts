@@ -4,6 +4,9 @@ import type { Pictures } from './pictures.js';
 import type { VerifyResult } from './result.js';
 import { grouped } from './overview.js';
 
+/** By the names of two pictures, how many of their pixels differ, where those are within the tolerance. */
+export type KnownLooks = Map<string, number>;
+
 /** The facet whose results are compared. */
 const LOOK = 'look';
 /** How many of a thousand pixels may differ: the edge of a letter that falls half a pixel elsewhere. */
@@ -12,12 +15,14 @@ export const TOLERANCE = 0.05;
 /**
  * Compares the pictures of each sample in all hosts of an engine with that of the first host. Results of the facet look come in
  * as `fits` with a picture, and leave with a verdict; others stay as they are. `alone` says whether the library promises one
- * host only: then nothing is to be compared, and the facet is left out.
+ * host only: then nothing is to be compared, and the facet is left out. `known` holds what was compared before, and takes what is
+ * compared now.
  */
 export async function compareLooks(
   results: readonly VerifyResult[],
   pictures: Pictures,
   alone: boolean,
+  known: KnownLooks = new Map(),
 ): Promise<VerifyResult[]> {
   if (alone) return results.filter(({ facet }) => facet !== LOOK);
   const taken = results.filter(({ facet, pictures: own }) => facet === LOOK && own !== undefined);
@@ -33,7 +38,7 @@ export async function compareLooks(
         verdict: 'unchecked',
         note: 'There is no picture of another framework in this run to compare with.',
       });
-    for (const other of others) judged.set(other, await compare(first, other, pictures));
+    for (const other of others) judged.set(other, await compare(first, other, pictures, known));
   }
   return results.map((result) => {
     const { pictures: named, ...rest } = judged.get(result) ?? result;
@@ -42,16 +47,27 @@ export async function compareLooks(
   });
 }
 
-async function compare(first: VerifyResult, other: VerifyResult, pictures: Pictures): Promise<VerifyResult> {
+async function compare(
+  first: VerifyResult,
+  other: VerifyResult,
+  pictures: Pictures,
+  known: KnownLooks,
+): Promise<VerifyResult> {
   const did = `compare it with that in ${first.host}`;
   const [a, b] = [first.pictures!.own, other.pictures!.own];
   if (a === b) return { ...other, observed: [...other.observed, { did, saw: 'the same picture' }] };
+  const pair = `${a} ${b}`;
+  const withinTolerance = (pixels: number): VerifyResult => ({
+    ...other,
+    observed: [...other.observed, { did, saw: `${pixels} pixels differ, within the tolerance` }],
+  });
+  const before = known.get(pair);
+  if (before !== undefined) return withinTolerance(before);
   const { differing, share, difference } = await differ(pictures.get(a)!, pictures.get(b)!);
-  if (share * 1000 <= TOLERANCE)
-    return {
-      ...other,
-      observed: [...other.observed, { did, saw: `${differing} pixels differ, within the tolerance` }],
-    };
+  if (share * 1000 <= TOLERANCE) {
+    known.set(pair, differing);
+    return withinTolerance(differing);
+  }
   // A clock shows another time in each picture.
   const ticks = [first, other].some(({ observed }) => observed.some((step) => step.did === RUNNING_TIMERS));
   return {

@@ -1,15 +1,19 @@
 import { randomBytes } from 'node:crypto';
+import { join } from 'node:path';
 import { setImmediate as turn } from 'node:timers/promises';
 import { elementModule } from '../build/package-manifest.js';
 import { EngineMissing } from '../engines/engine.js';
 import { findHost, type InstalledHost, type MissingHost } from '../hosts/find-host.js';
 import { HOSTS } from '../hosts/index.js';
+import { madeIn } from '../library/made-in.js';
+import { OWN_FOLDER } from '../library/own-folder.js';
 import { contentKey } from '../system/cache.js';
 import { once } from '../system/once.js';
+import { recallValue, rememberValue } from '../system/remembered-value.js';
 import { toolKey } from '../system/tool-key.js';
 import { UsageError } from '../system/usage-error.js';
 import { Leads } from './leads.js';
-import { compareLooks } from './compare-looks.js';
+import { compareLooks, type KnownLooks } from './compare-looks.js';
 import type { ElementFacts, Facet } from './facet.js';
 import { facetsIn } from './facets/index.js';
 import type { HostRun, ServedLibrary } from './host-run.js';
@@ -23,6 +27,9 @@ import { splitUnits, unitKey, type Shard } from './shards.js';
 import { summarize, type VerifyReport, type VerifyResult } from './result.js';
 import type { ProbedCell, Verified, VerifyOptions } from './verify-options.js';
 import type { KnownElement, VerifySubject } from './verify-subject.js';
+
+/** So many pairs of pictures are remembered. */
+const MOST_LOOKS = 10_000;
 
 /** One element in one host and engine. */
 interface Job {
@@ -104,7 +111,7 @@ export class LibraryRun {
       // Whatever became of it: nobody waits for it any longer.
       this.#hostNames.map((name) => this.#host(name).finally(() => this.#leads.end(name))),
     );
-    const results = await compareLooks(probed.flat(), this.pages.pictures, this.#promised.length < 2);
+    const results = await this.#compared(probed.flat());
     const report: VerifyReport = {
       engines: [...this.pages.pools.keys()].flatMap((name) => {
         const version = this.#browsers.get(name);
@@ -119,6 +126,20 @@ export class LibraryRun {
       ...(shard ? { shard } : {}),
     };
     return { report, missing: this.#missing };
+  }
+
+  /** Results with the verdicts of what looks alike; what was compared before is remembered. */
+  async #compared(results: readonly VerifyResult[]): Promise<VerifyResult[]> {
+    const { library } = this.subject;
+    const place = join(library.root, OWN_FOLDER, 'looks');
+    const recalled = this.options.again
+      ? undefined
+      : await recallValue<KnownLooks>(place, this.#tool, madeIn(library));
+    const known: KnownLooks = new Map([...(recalled?.value ?? [])].slice(-MOST_LOOKS));
+    const { size } = known;
+    const compared = await compareLooks(results, this.pages.pictures, this.#promised.length < 2, known);
+    if (known.size > size) await rememberValue(place, { key: this.#tool, traces: [], value: known });
+    return compared;
   }
 
   async end(): Promise<void> {
