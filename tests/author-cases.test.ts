@@ -411,7 +411,7 @@ describe('verify', () => {
       'elements/quay-deaf/quay-deaf.contract.yaml': contract('quay-deaf'),
       'elements/quay-deaf/field.js': field(''),
     });
-    const { stdout } = await lastwright(['verify', '--json', '--no-types'], { cwd: root });
+    const { stdout } = await lastwright(['verify', '--json', '--facet', 'forms'], { cwd: root });
     const { results } = JSON.parse(stdout) as {
       results: { element: string; facet: string; subject: string; verdict: string }[];
     };

@@ -40,12 +40,15 @@ const edit = (path: string, change: (text: string) => string): (() => void) => {
 describe('verify remembers', () => {
   beforeAll(async () => {
     folder = copyDemo();
+    // More than are seen at once on two cores; all of them would only take longer.
+    for (const tag of ['board', 'field', 'picture', 'tide'])
+      rmSync(join(folder, `elements/quay-${tag}`), { recursive: true });
     first = await verify();
   }, 300_000);
 
   it('what it saw, as long as nothing has changed, and says when that was', async () => {
     expect(first.cells.remembered).toBe(0);
-    expect(first.cells.seen).toBeGreaterThan(200);
+    expect(first.cells.seen).toBeGreaterThan(120);
     const again = await verify();
     expect(again.cells).toEqual({ seen: 0, remembered: first.cells.seen });
     // As texts, so that a difference can be seen.

@@ -90,7 +90,7 @@ describe.concurrent('a cache', () => {
     const root = writeElement(MAST, { 'package.json': '{ "name": "masts", "version": "1.0.0" }' });
     const file = join(scratchFolder(), 'cache');
     writeFileSync(file, '');
-    for (const args of [['check'], ['build'], ['verify', '--host', 'html', '--no-types']]) {
+    for (const args of [['check'], ['build'], ['verify', '--host', 'html', '--facet', 'properties']]) {
       const { status, stderr } = await ended(args, root, 60, {
         LASTWRIGHT_CACHE: file,
         LASTWRIGHT_CHROMIUM: 'packaged',
@@ -103,7 +103,8 @@ describe.concurrent('a cache', () => {
     const root = copyDemo();
     const cache = scratchFolder();
     const verify = async (): Promise<string[]> => {
-      const args = ['verify', '--json', '--element', 'quay-panel', '--host', 'react'];
+      const facets = ['--facet', 'properties', '--facet', 'slots', '--facet', 'types'];
+      const args = ['verify', '--json', '--element', 'quay-panel', '--host', 'react', ...facets];
       const { stdout, status } = await lastwright(args, { cwd: root, env: { LASTWRIGHT_CACHE: cache } });
       expect(status).toBe(0);
       const { results } = JSON.parse(stdout) as {
@@ -187,7 +188,7 @@ describe.concurrent('a package that somebody else made', () => {
       ...files,
     });
   const verify = (folder: string): Promise<CliResult> =>
-    ended(['verify', '--package', folder, '--host', 'html'], scratchFolder(), 60);
+    ended(['verify', '--package', folder, '--host', 'html', '--facet', 'upgrade'], scratchFolder(), 60);
 
   it('is verified from what is in its folder, and no file beside it', async () => {
     expect((await verify(packed({}))).status).toBe(0);

@@ -1,6 +1,7 @@
 import type { ClassFacts, ComponentFacts } from '../components/read/facts.js';
 import { camelCase, kebabCase } from '../contract/names.js';
 import { isGlobalAttribute, standardMember } from '../standards/standards.js';
+import { sourceMethod } from './source-method.js';
 import type { Source, SourceProperty } from './source.js';
 
 /** What is found in a class that extends HTMLElement. */
@@ -62,20 +63,9 @@ export function fromClass(
       composed,
     })),
     slots: facts.slots.map(({ name, description }) => ({ name, description })),
-    methods: facts.methods.flatMap(({ name, type, description, deprecated }) =>
-      type.kind !== 'function' || standardMember(name) !== undefined
-        ? []
-        : [
-            {
-              name,
-              description,
-              deprecated,
-              parameters: type.parameters,
-              returns: type.returns,
-              mayReturn: type.mayReturn,
-            },
-          ],
-    ),
+    methods: facts.methods
+      .map(sourceMethod)
+      .filter((method) => method !== undefined && method !== 'standard'),
     parts: element.parts.map((name) => ({ name, description: undefined })),
     cssProperties: element.cssProperties.map((name) => ({ name, description: undefined })),
     states: [],

@@ -3,6 +3,7 @@ import { componentCallback } from '../contract/component-names.js';
 import type { ComponentImplementation } from '../contract/implementation.js';
 import { camelCase, kebabCase, pascalCase } from '../contract/names.js';
 import { isGlobalAttribute, standardMember } from '../standards/standards.js';
+import { sourceMethod } from './source-method.js';
 import type { Source, SourceEvent, SourceProperty } from './source.js';
 
 /** What is found in a component, as the element that shows it has it. */
@@ -249,20 +250,15 @@ class FromComponent {
   }
 
   #methods(): void {
-    for (const { name, type, description, deprecated } of this.facts.methods) {
-      if (type.kind !== 'function') continue;
-      if (standardMember(name) !== undefined) {
-        this.#unread('methods', name, 'every element has a member of this name; give the method another one');
-        continue;
-      }
-      this.source.methods.push({
-        name,
-        description,
-        deprecated,
-        parameters: type.parameters,
-        returns: type.returns,
-        mayReturn: type.mayReturn,
-      });
+    for (const fact of this.facts.methods) {
+      const method = sourceMethod(fact);
+      if (method === 'standard')
+        this.#unread(
+          'methods',
+          fact.name,
+          'every element has a member of this name; give the method another one',
+        );
+      else if (method) this.source.methods.push(method);
     }
   }
 }

@@ -1,5 +1,6 @@
 import { readFile, stat } from 'node:fs/promises';
 import { join } from 'node:path';
+import { PACKAGE_NAME } from '../library/read-package.js';
 import { readApart } from '../components/read/read-apart.js';
 import { UsageError } from '../system/usage-error.js';
 import { staysInside } from './inside.js';
@@ -17,9 +18,6 @@ export interface ForeignPackage {
   refused: { tag: string; what: string }[];
 }
 
-/** A name that a package can have (package.json, "name"), with its scope. */
-const PACKAGE_NAME = /^(?:@[a-z\d~-][a-z\d._~-]*\/)?[a-z\d~-][a-z\d._~-]*$/i;
-
 /** The largest manifest that is read, in bytes. */
 const LARGEST = 20_000_000;
 
@@ -35,7 +33,7 @@ export async function readManifest(folder: string): Promise<ForeignPackage> {
     version?: string;
     customElements?: unknown;
   };
-  if (typeof name !== 'string' || (name !== folder && !PACKAGE_NAME.test(name)))
+  if (typeof name !== 'string' || (name !== folder && !PACKAGE_NAME.test(name.toLowerCase())))
     throw new UsageError(
       `${JSON.stringify(name)} is no name that a package can have.`,
       'Look into its package.json, and whether you trust it.',

@@ -16,8 +16,8 @@ export interface PackageIdentity {
   about: Record<string, unknown>;
 }
 
-/** A name that a registry takes, also in a scope. */
-const NAME = /^(?:@[a-z0-9~-][a-z0-9._~-]*\/)?[a-z0-9~-][a-z0-9._~-]*$/;
+/** A name that a registry takes, also in a scope; old packages have capitals in theirs. */
+export const PACKAGE_NAME = /^(?:@[a-z0-9~-][a-z0-9._~-]*\/)?[a-z0-9~-][a-z0-9._~-]*$/;
 /** Three numbers, and what may stand behind them (Semantic Versioning 2). */
 const VERSION = /^\d+\.\d+\.\d+(?:-[0-9A-Za-z.-]+)?(?:\+[0-9A-Za-z.-]+)?$/;
 
@@ -67,7 +67,7 @@ export async function readPackage(root: string, findings: Finding[]): Promise<Pa
     return fallback[key];
   };
   return {
-    name: checked('name', name, NAME, 'Write small letters, digits and hyphens, with a scope or without.'),
+    name: checked('name', name, PACKAGE_NAME, 'Write small letters, digits and hyphens, with a scope or without.'),
     version: checked('version', version, VERSION, 'Write three numbers: 1.0.0.'),
     about: Object.fromEntries(ABOUT.flatMap((key) => (key in manifest ? [[key, manifest[key]]] : []))),
   };
