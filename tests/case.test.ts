@@ -134,8 +134,8 @@ describe('a cell as a small project', () => {
   }, 120_000);
 
   it.each([
-    [['--element', 'quay-menu'], /one element in one framework/],
-    [['--host', 'vue'], /one element in one framework/],
+    [['--element', 'quay-menu'], /one element, one framework and one facet/],
+    [['--host', 'vue'], /one element, one framework and one facet/],
   ])('is of one cell: not with %s too', async (more, told) => {
     const { status, stderr, folder } = await written('react', 'events', ...more);
     expect([status, stderr]).toEqual([2, expect.stringMatching(told)]);

@@ -523,6 +523,16 @@ describe('build --watch', () => {
   });
 });
 
+/** Enough for what is done with the output of a build. */
+const smallLibrary = (): string =>
+  writeElement(
+    {
+      '.contract.yaml': 'contract: 1\ntag: quay-mast\nproperties: { label: { type: string } }\n',
+      '.html': '<p>{label}</p>\n',
+    },
+    { 'package.json': '{ "name": "masts", "version": "1.0.0" }' },
+  );
+
 describe('build', () => {
   it('writes the package that it reports', async () => {
     const folder = copyDemo();
@@ -578,7 +588,7 @@ describe('build', () => {
   });
 
   it('does not replace a folder that it did not write', async () => {
-    const folder = copyDemo();
+    const folder = smallLibrary();
     writeFiles({ 'dist/thesis.txt': 'years of work' }, folder);
     const { status, stderr } = await lastwright(['build', '--library', folder]);
     expect(status).toBe(2);
@@ -587,7 +597,7 @@ describe('build', () => {
   });
 
   it('takes up what an interrupted build left', async () => {
-    const folder = copyDemo();
+    const folder = smallLibrary();
     await lastwright(['build', '--library', folder]);
     const before = readTree(join(folder, 'dist'));
     cpSync(join(folder, 'dist'), join(folder, '.dist.previous'), { recursive: true });
@@ -603,7 +613,7 @@ describe('build, interrupted and disturbed', () => {
     readdirSync(folder).filter((name) => name.startsWith('.dist'));
 
   it('mends what a build left that was killed between its two renames, with the new output in place or not', async () => {
-    const folder = copyDemo();
+    const folder = smallLibrary();
     await lastwright(['build', '--library', folder]);
     const before = readTree(join(folder, 'dist'));
     for (const name of ['.dist.previous', '.dist.previous-999999999-00ff', '.dist.new-999999999-00ff']) {
@@ -615,7 +625,7 @@ describe('build, interrupted and disturbed', () => {
   });
 
   it('gives one whole output when several builds write it at once', async () => {
-    const folder = copyDemo();
+    const folder = smallLibrary();
     const all = await Promise.all([1, 2, 3].map(() => lastwright(['build', '--library', folder])));
     for (const { status, stderr } of all) expect(status, stderr).toBe(0);
     const { status } = await lastwright(['build', '--library', folder]);
@@ -624,7 +634,7 @@ describe('build, interrupted and disturbed', () => {
   });
 
   it('names a file that somebody put into the output, and leaves all as it is', async () => {
-    const folder = copyDemo();
+    const folder = smallLibrary();
     await lastwright(['build', '--library', folder]);
     writeFiles({ 'dist/notes.txt': 'mine' }, folder);
     const before = readTree(join(folder, 'dist'));
@@ -634,7 +644,7 @@ describe('build, interrupted and disturbed', () => {
   });
 
   it('gives the output the rights that the user gives to new folders', async () => {
-    const folder = copyDemo();
+    const folder = smallLibrary();
     await lastwright(['build', '--library', folder]);
     mkdirSync(join(folder, 'other'));
     expect(statSync(join(folder, 'dist')).mode).toBe(statSync(join(folder, 'other')).mode);
