@@ -47,10 +47,13 @@ export function sameAsLead(
     did: `compare what it makes with what ${lead.title} makes`,
     saw: `the same tree, values and listeners, so that it comes to the same as in ${lead.title}`,
   };
-  return lead.results
-    .filter((result) => result.facet === facet.name)
-    .map(
+  const ofLead = lead.results.filter((result) => result.facet === facet.name);
+  const subjects = new Set(ofLead.map(({ subject }) => subject));
+  return [
+    ...ofLead.map(
       (result) =>
         bySubject.get(result.subject) ?? { ...result, ...cell, observed: [compared, ...result.observed] },
-    );
+    ),
+    ...own.filter(({ subject }) => !subjects.has(subject)),
+  ];
 }

@@ -123,7 +123,9 @@ export class HostRun {
           const seenHere = toResults(outcome, cellOf);
           const results =
             lead && 'done' in outcome ? sameAsLead(facet, lead, { host, source, seen }, seenHere) : seenHere;
-          if ('done' in outcome && outcome.made) made[facet.name] = madeKeys(outcome.made);
+          // Who makes the same as a lead makes all that the lead made, also what was not mounted once more.
+          if (lead) made[facet.name] = lead.made[facet.name]!;
+          else if ('done' in outcome && outcome.made) made[facet.name] = madeKeys(outcome.made);
           const cell = { element: tag, facet: facet.name, host, engine, results, remembered: false };
           if (!cells.has(facet)) onCell(cell);
           cells.set(facet, cell);

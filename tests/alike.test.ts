@@ -1,0 +1,77 @@
+import { describe, expect, it } from 'vitest';
+import { sameAsLead, scenesToCompare, type Lead } from '../src/verify/alike.js';
+import { lifecycle } from '../src/verify/facets/lifecycle.js';
+import { Leads } from '../src/verify/leads.js';
+import type { VerifyResult } from '../src/index.js';
+
+const result = (subject: string, host: string, more: Partial<VerifyResult> = {}): VerifyResult => ({
+  element: 'quay-mast',
+  facet: 'lifecycle',
+  subject,
+  host,
+  engine: 'chromium',
+  verdict: 'fits',
+  note: '',
+  source: '',
+  seen: '2026-01-01T00:00:00.000Z',
+  observed: [],
+  ...more,
+});
+
+const lead = (made: Lead['made'], results: VerifyResult[] = []): Lead => ({ title: 'HTML', made, results });
+
+describe('what is compared with a lead', () => {
+  it('is every scene that the facet mounted there, if each was made the same each time', () => {
+    expect(scenesToCompare(lifecycle, lead({ lifecycle: { bound: 'a', sample1: 'b' } }))).toEqual([
+      { scene: 'bound', made: 'a' },
+      { scene: 'sample1', made: 'b' },
+    ]);
+    expect(scenesToCompare(lifecycle, lead({ lifecycle: { bound: 'a', sample1: null } }))).toBeUndefined();
+    expect(scenesToCompare(lifecycle, lead({ slots: { bound: 'a' } }))).toBeUndefined();
+  });
+});
+
+describe('what is taken over from a lead', () => {
+  const cell = { host: 'vue', source: '<quay-mast />', seen: '2026-02-02T00:00:00.000Z' };
+
+  it('keeps its verdicts, those that are no good ones too, with the code and the moment of this host', () => {
+    const of = lead({}, [result('moved', 'html', { verdict: 'fails', note: 'It is lost.' })]);
+    const [taken] = sameAsLead(lifecycle, of, cell, []);
+    expect(taken).toMatchObject({ ...cell, subject: 'moved', verdict: 'fails', note: 'It is lost.' });
+    expect(taken!.observed[0]!.did).toBe('compare what it makes with what HTML makes');
+  });
+
+  it('gives way to what was seen here, and loses nothing of that', () => {
+    const of = lead({}, [result('moved', 'html'), result('removed by the host', 'html')]);
+    const own = [result('removed by the host', 'vue', { verdict: 'fails' }), result('dialogs', 'vue')];
+    expect(
+      sameAsLead(lifecycle, of, cell, own).map(({ subject, host, verdict }) => [subject, host, verdict]),
+    ).toEqual([
+      ['moved', 'vue', 'fits'],
+      ['removed by the host', 'vue', 'fails'],
+      ['dialogs', 'vue', 'fits'],
+    ]);
+  });
+});
+
+describe('the leads of a run', () => {
+  it('are HTML and the first two others, each waiting for those before it', async () => {
+    const leads = new Leads(['react', 'vue', 'html', 'svelte']);
+    expect(await leads.before('html', 'one')).toEqual([]);
+    const [inHtml, inReact, inVue] = [lead({ a: {} }), lead({ b: {} }), lead({ c: {} })];
+    const ofSvelte = leads.before('svelte', 'one');
+    leads.tell('html', 'one', inHtml);
+    expect(await leads.before('react', 'one')).toEqual([inHtml]);
+    leads.tell('react', 'one', inReact);
+    leads.tell('vue', 'one', inVue);
+    expect(await ofSvelte).toEqual([inHtml, inReact, inVue]);
+  });
+
+  it('are not waited for where they have seen nothing', async () => {
+    const leads = new Leads(['html', 'react']);
+    const waiting = leads.before('react', 'one');
+    leads.end('html');
+    expect(await waiting).toEqual([]);
+    expect(await leads.before('react', 'two')).toEqual([]);
+  });
+});
