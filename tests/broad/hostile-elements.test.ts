@@ -107,8 +107,9 @@ describe('an element that stops the page', () => {
     const codes = Object.entries(HOSTILE).map(([tag, [, code]]) => [tag, code]);
     report = await verified(
       library(Object.fromEntries(codes) as Record<string, string>),
+      // Long enough for a busy machine to fill a gigabyte.
       '--timeout',
-      '3',
+      '8',
       '--memory',
       '1',
       '--engine',
