@@ -238,7 +238,7 @@ wraps: { react: ./Tide.tsx, export: Tide }
 properties:
   height: { type: number, description: In meters. }
 `,
-      'elements/quay-tide/Tide.tsx': `import type { Props } from '../props';
+      'elements/quay-tide/Tide.tsx': `import type { Props } from './props';
 import { unit } from '../unit';
 import './tide.scss';
 export function Tide({ height }: Props) { return <p>{height} {unit}</p>; }
@@ -302,7 +302,7 @@ properties:
 states:
   up: It is raised
 `,
-    'traits/raised/raised.ts': `import type { Inside } from '../raised.trait.yaml';
+    'traits/raised/raised.ts': `import type { Inside } from './raised.trait.yaml';
 export const states = { up: (element: Inside) => element.raised };
 `,
     'elements/quay-flag/quay-flag.contract.yaml': `contract: 1
@@ -322,7 +322,7 @@ properties:
   label: { type: string, description: What it is called. }
 `,
     'elements/quay-dock/quay-dock.html': '<quay-flag color="{label}" signal="{shout(label)}"></quay-flag>\n',
-    'elements/quay-dock/quay-dock.ts': `import type { Inside } from '../quay-dock.contract.yaml';
+    'elements/quay-dock/quay-dock.ts': `import type { Inside } from './quay-dock.contract.yaml';
 export const shout = (_: Inside, text?: string): string => (text ?? '').toUpperCase();
 `,
   };
