@@ -64,18 +64,7 @@ describe('a run that is split', () => {
   it('gives, put together, what one run gives', async () => {
     const folder = copyDemo();
     const few = ['quay-panel', 'quay-dialog', 'quay-tabs', 'quay-menu'].flatMap((tag) => ['--element', tag]);
-    const facets = ['--facet', 'slots', '--facet', 'events'];
-    const flags = [
-      '--host',
-      'html',
-      '--host',
-      'preact',
-      ...few,
-      ...facets,
-      '--no-types',
-      '--again',
-      '--json',
-    ];
+    const flags = ['--host', 'html', '--host', 'preact', ...few, '--no-types', '--again', '--json'];
     const whole = verifyReportSchema.parse(
       JSON.parse((await lastwright(['verify', '--library', folder, ...flags])).stdout),
     );
