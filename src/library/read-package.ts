@@ -67,7 +67,12 @@ export async function readPackage(root: string, findings: Finding[]): Promise<Pa
     return fallback[key];
   };
   return {
-    name: checked('name', name, PACKAGE_NAME, 'Write small letters, digits and hyphens, with a scope or without.'),
+    name: checked(
+      'name',
+      name,
+      PACKAGE_NAME,
+      'Write small letters, digits and hyphens, with a scope or without.',
+    ),
     version: checked('version', version, VERSION, 'Write three numbers: 1.0.0.'),
     about: Object.fromEntries(ABOUT.flatMap((key) => (key in manifest ? [[key, manifest[key]]] : []))),
   };
