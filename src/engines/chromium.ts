@@ -353,7 +353,7 @@ class ChromiumPage implements Page {
     const { data } = await this.#send('Page.captureScreenshot', {
       format: 'png',
       optimizeForSpeed: true,
-      // For a part, the browser lays the page out anew and back again.
+      // For a part, the browser changes the layout of the page and restores it.
       ...(clip && !isWhole ? { clip: { ...clip, scale: 1 } } : {}),
     });
     return Buffer.from(String(data), 'base64');

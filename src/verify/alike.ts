@@ -32,6 +32,54 @@ export function scenesToCompare({ name }: Facet, lead: Lead): { scene: string; m
   return isSure ? scenes : undefined;
 }
 
+/** A facet that may come to the same as in a lead, with the addresses of its scenes here and what the lead made of them. */
+export interface Candidate {
+  facet: Facet;
+  lead: Lead;
+  scenes: { address: string; made: string }[];
+}
+
+/** What is to be compared for a facet with each lead; `addresses` are those of its scenes here, by their names. */
+export function candidatesFor(
+  facet: Facet,
+  leads: readonly Lead[],
+  addresses: Readonly<Record<string, string>>,
+): Candidate[] {
+  return leads.flatMap((lead) => {
+    const scenes = scenesToCompare(facet, lead);
+    return scenes
+      ? [{ facet, lead, scenes: scenes.map(({ scene, made }) => ({ address: addresses[scene]!, made })) }]
+      : [];
+  });
+}
+
+/**
+ * The first lead for each facet that made the same in every scene. `make` mounts the scenes at some addresses and gives short names for
+ * what comes of them; undefined if that went wrong, and then no lead is the same.
+ */
+export async function leadsAlike(
+  candidates: readonly Candidate[],
+  make: (addresses: readonly string[]) => Promise<Record<string, string | null> | undefined>,
+): Promise<Map<Facet, Lead>> {
+  const made: Record<string, string | null> = {};
+  let alike = candidates;
+  // Most hosts that make something else do so in every scene: the first scene of each facet tells them apart.
+  for (const most of [1, Infinity]) {
+    const compared = alike.map((one) => ({ one, scenes: one.scenes.slice(0, most) }));
+    const wanted = compared.flatMap(({ scenes }) => scenes.map(({ address }) => address));
+    const missing = [...new Set(wanted)].filter((address) => !(address in made));
+    if (missing.length > 0) {
+      const more = await make(missing);
+      if (!more) return new Map();
+      Object.assign(made, more);
+    }
+    alike = compared
+      .filter(({ scenes }) => scenes.every((scene) => made[scene.address] === scene.made))
+      .map(({ one }) => one);
+  }
+  return new Map(alike.toReversed().map(({ facet, lead }) => [facet, lead]));
+}
+
 /**
  * The results of a facet in a host that made the same as the lead did: those of the lead, save for the subjects that were seen once
  * more. `cell` says what is another here.

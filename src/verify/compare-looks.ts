@@ -22,7 +22,7 @@ export async function compareLooks(
   results: readonly VerifyResult[],
   pictures: Pictures,
   alone: boolean,
-  known: KnownLooks = new Map(),
+  known: KnownLooks,
 ): Promise<VerifyResult[]> {
   if (alone) return results.filter(({ facet }) => facet !== LOOK);
   const taken = results.filter(({ facet, pictures: own }) => facet === LOOK && own !== undefined);

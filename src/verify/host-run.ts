@@ -4,7 +4,15 @@ import type { InstalledHost } from '../hosts/find-host.js';
 import type { Scene } from '../hosts/scene.js';
 import { vendorFiles } from '../hosts/vendor.js';
 import { contentKey } from '../system/cache.js';
-import { madeKeys, sameAsLead, scenesToCompare, type Lead, type Made } from './alike.js';
+import {
+  candidatesFor,
+  leadsAlike,
+  madeKeys,
+  sameAsLead,
+  type Candidate,
+  type Lead,
+  type Made,
+} from './alike.js';
 import type { ElementFacts, Facet } from './facet.js';
 import { PAGE_SEQUENCES, PAGE_SEQUENCES_AFTER_LEAD, pageNeeds, type PageKind } from './page-kinds.js';
 import type { PagePool } from './page-pool.js';
@@ -154,43 +162,18 @@ export class HostRun {
     facts: ElementFacts,
     required: Record<string, unknown>,
   ): Promise<ReadonlyMap<Facet, Lead>> {
-    const candidates: { facet: Facet; lead: Lead; scenes: { address: string; made: string }[] }[] = [];
+    const candidates: Candidate[] = [];
     for (const { facet, ready } of prepared.filter((one) => one.facet.ofElement)) {
       const own = await ready.catch(() => undefined);
-      if (!own || !('scenes' in own)) continue;
-      for (const lead of leads) {
-        const scenes = scenesToCompare(facet, lead);
-        if (scenes)
-          candidates.push({
-            facet,
-            lead,
-            scenes: scenes.map(({ scene, made }) => ({ address: own.scenes[scene]!, made })),
-          });
-      }
+      if (own && 'scenes' in own) candidates.push(...candidatesFor(facet, leads, own.scenes));
     }
-    let alike = candidates;
-    const made: Record<string, string | null> = {};
-    // Most hosts that make something else do so in every scene: the first one tells.
-    for (const part of [
-      candidates.map(({ scenes }) => scenes.slice(0, 1)),
-      candidates.map(({ scenes }) => scenes),
-    ]) {
-      const wanted = alike.flatMap((one) => part[candidates.indexOf(one)]!).map(({ address }) => address);
-      const scenes = Object.fromEntries(
-        wanted.filter((address) => !(address in made)).map((address) => [address, address]),
-      );
-      if (wanted.length === 0) break;
+    return leadsAlike(candidates, async (addresses) => {
+      const scenes = Object.fromEntries(addresses.map((address) => [address, address]));
       const ready = Promise.resolve({ data: undefined, scenes, source: '' });
-      const { outcome } = await this.#probe(runner, alike[0]!.facet, facts, required, ready, 'made');
-      // One that shows a dialog was seen to do something.
-      if (!('done' in outcome) || outcome.done.length > 0) return new Map();
-      Object.assign(made, madeKeys(outcome.made ?? {}));
-      alike = alike.filter((one) =>
-        part[candidates.indexOf(one)]!.every((scene) => made[scene.address] === scene.made),
-      );
-    }
-    // The first lead is the one that counts.
-    return new Map(alike.toReversed().map(({ facet, lead }) => [facet, lead]));
+      const { outcome } = await this.#probe(runner, candidates[0]!.facet, facts, required, ready, 'made');
+      // An element that opens a dialog is not the same as one that does not.
+      return 'done' in outcome && outcome.done.length === 0 ? madeKeys(outcome.made ?? {}) : undefined;
+    });
   }
 
   /** All examples of an element. */

@@ -12,11 +12,11 @@ import { once } from '../system/once.js';
 import { recallValue, rememberValue } from '../system/remembered-value.js';
 import { toolKey } from '../system/tool-key.js';
 import { UsageError } from '../system/usage-error.js';
-import { Leads } from './leads.js';
 import { compareLooks, type KnownLooks } from './compare-looks.js';
 import type { ElementFacts, Facet } from './facet.js';
 import { facetsIn } from './facets/index.js';
 import type { HostRun, ServedLibrary } from './host-run.js';
+import { Leads } from './leads.js';
 import { Memory, type Seen } from './memory.js';
 import { grouped } from './overview.js';
 import { PageServer } from './page-server.js';
@@ -303,7 +303,7 @@ export class LibraryRun {
           ? { place: [engine, host.name, `${tag}.${names.join('.')}`], key: keyOf(facets) }
           : all;
         if (this.options.again) return { tag, engine, ...own, recalled: undefined };
-        // Who has seen all has seen a part of it.
+        // A run of all facets has those that are asked for.
         const recalled =
           (await this.#memory.recall(all.place, all.key)) ??
           (own === all ? undefined : await this.#memory.recall(own.place, own.key));
@@ -335,7 +335,8 @@ export class LibraryRun {
     const run = recalled ? await this.#prepared(host.installed, host.facets, [job]) : host.run!;
     const origin = this.#origins.get(engine)!;
     const unit = unitKey({ engine, element: tag });
-    const leads = await this.#leads.before(name, unit);
+    const areCompared = host.facets.some(({ ofElement }) => ofElement);
+    const leads = areCompared ? await this.#leads.before(name, unit) : [];
     const onCell = (cell: ProbedCell): void => {
       // What is not promised is no cell.
       if (cell.results.length > 0) this.#cells.seen++;
@@ -403,21 +404,20 @@ export class LibraryRun {
     const { facets: asked } = this.options;
     if (!asked) return [];
     const left = facetsIn(name, this.#promised).filter((facet) => !asked.includes(facet.name));
-    const note = `Left out: only ${asked.join(', ')} was asked for.`;
-    const all = [...this.pages.pools.keys()].map(async (engine) =>
-      (await this.#factsOf(this.#ownIn(engine))).flatMap((facts) =>
-        this.#unchecked(facts, name, engine, note, left),
-      ),
-    );
-    return (await Promise.all(all)).flat();
+    return this.#uncheckedAnywhere(name, `Left out: only ${asked.join(', ')} was asked for.`, left);
   }
 
   async #withoutHost({ host, missing, install }: MissingHost): Promise<VerifyResult[]> {
     this.#missing.push({ what: `${host.title}: ${missing}.`, help: `Run: ${install}` });
     const reason = `${missing[0]!.toUpperCase()}${missing.slice(1)}. Run: ${install}`;
+    return this.#uncheckedAnywhere(host.name, reason, this.#facetsIn(host.name));
+  }
+
+  /** Facets of all elements in all engines, as what was not checked in a host. */
+  async #uncheckedAnywhere(host: string, note: string, facets: readonly Facet[]): Promise<VerifyResult[]> {
     const all = [...this.pages.pools.keys()].map(async (engine) =>
       (await this.#factsOf(this.#ownIn(engine))).flatMap((facts) =>
-        this.#unchecked(facts, host.name, engine, reason, this.#facetsIn(host.name)),
+        this.#unchecked(facts, host, engine, note, facets),
       ),
     );
     return (await Promise.all(all)).flat();

@@ -80,7 +80,7 @@ function sheetText(sheet: CSSStyleSheet): string {
   return text;
 }
 
-/** A value as text, with its type; what has no text of its own is told by the name of its class. */
+/** A value as a string, with its type; a value that JSON cannot write is only its class. */
 function valueText(value: unknown): string {
   if (typeof value === 'function') return 'a function';
   if (typeof value !== 'object' || value === null)
