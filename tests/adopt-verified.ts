@@ -106,7 +106,7 @@ export function testAdopted(all: typeof ADOPTED): void {
       ]);
     });
 
-    it('a value that counts at first only is told with what to do', () => {
+    it('a value that only counts at first is reported with a fix', () => {
       const tag = tagOf('preact', 'memo and hooks');
       const [told] = verified.results.filter(({ element, verdict }) => element === tag && verdict === 'care');
       expect([told!.facet, told!.subject]).toEqual(['properties', 'start']);

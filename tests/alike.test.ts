@@ -1,22 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { sameAsLead, scenesToCompare, type Lead } from '../src/verify/alike.js';
+import { candidatesFor, leadsAlike, sameAsLead, scenesToCompare, type Lead } from '../src/verify/alike.js';
 import { lifecycle } from '../src/verify/facets/lifecycle.js';
 import { Leads } from '../src/verify/leads.js';
 import type { VerifyResult } from '../src/index.js';
+import { verifyResult } from './verify-result.js';
 
-const result = (subject: string, host: string, more: Partial<VerifyResult> = {}): VerifyResult => ({
-  element: 'quay-mast',
-  facet: 'lifecycle',
-  subject,
-  host,
-  engine: 'chromium',
-  verdict: 'fits',
-  note: '',
-  source: '',
-  seen: '2026-01-01T00:00:00.000Z',
-  observed: [],
-  ...more,
-});
+const result = (subject: string, host: string, more: Partial<VerifyResult> = {}): VerifyResult =>
+  verifyResult({ element: 'quay-mast', facet: 'lifecycle', subject, host, ...more });
 
 const lead = (made: Lead['made'], results: VerifyResult[] = []): Lead => ({ title: 'HTML', made, results });
 
@@ -28,6 +18,36 @@ describe('what is compared with a lead', () => {
     ]);
     expect(scenesToCompare(lifecycle, lead({ lifecycle: { bound: 'a', sample1: null } }))).toBeUndefined();
     expect(scenesToCompare(lifecycle, lead({ slots: { bound: 'a' } }))).toBeUndefined();
+  });
+});
+
+describe('a host', () => {
+  const inHtml = lead({ lifecycle: { bound: 'attributes', sample1: 'b' } });
+  const inReact = lead({ lifecycle: { bound: 'properties', sample1: 'b' } });
+  const candidates = candidatesFor(lifecycle, [inHtml, inReact], { bound: '/bound.js', sample1: '/one.js' });
+  const makes = async (what: Record<string, string> | undefined) => {
+    const asked: (readonly string[])[] = [];
+    const alike = await leadsAlike(candidates, (addresses) => {
+      asked.push(addresses);
+      return Promise.resolve(what);
+    });
+    return { lead: alike.get(lifecycle), asked };
+  };
+
+  it('is like the lead that made the same in every scene', async () => {
+    const { lead: like, asked } = await makes({ '/bound.js': 'properties', '/one.js': 'b' });
+    expect(like).toBe(inReact);
+    expect(asked).toEqual([['/bound.js']]);
+  });
+
+  it('is like none where one scene is another, or cannot be mounted', async () => {
+    expect((await makes({ '/bound.js': 'properties', '/one.js': 'c' })).lead).toBeUndefined();
+    expect((await makes({ '/bound.js': 'properties' })).lead).toBeUndefined();
+    expect((await makes(undefined)).lead).toBeUndefined();
+  });
+
+  it('mounts no other scene where the first one is like none', async () => {
+    expect(await makes({ '/bound.js': 'else' })).toEqual({ lead: undefined, asked: [['/bound.js']] });
   });
 });
 

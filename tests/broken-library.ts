@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { VerifyReport } from '../src/index.js';
+import type { VerifyReport, VerifyResult } from '../src/index.js';
 import { entryContract, entrySamples, lampContract, lampSamples } from './broken-contracts.js';
 import { FACETS, lastwright, REPOSITORY, writeFiles } from './helpers.js';
 
@@ -93,7 +93,7 @@ const FOLLOWS: Readonly<Record<string, readonly string[]>> = {
 };
 
 /** Facets that may fail as well where an element has a fault. */
-export function followsFrom(fault: string): readonly string[] {
+function followsFrom(fault: string): readonly string[] {
   return FOLLOWS[fault] ?? [];
 }
 
@@ -115,39 +115,72 @@ export function testLooks(...flags: string[]): void {
       expect(new Set(Object.values(one!.pictures!)).size).toBe(3);
     });
 
-    it.each(['lamp-sound', 'entry-sound'])('are not found in %s', (tag) => {
-      for (const host of ['html', 'preact']) expect(failingFacets(report, tag, host)).toEqual([]);
-    });
+    expectNoneInSound(() => report, ['html', 'preact']);
   });
 }
 
 /** Declares the tests of all faulty elements of some facets, in plain HTML. */
-export function testBroken(facets: readonly string[]): void {
-  describe.each(facets)('faults of the facet %s', (facet) => {
-    const broken = faultsOf(facet);
+export function testBroken(facets: readonly string[], ...flags: string[]): void {
+  describe(`faults of ${facets.join(', ')}`, () => {
+    const broken = facets.flatMap((facet) => faultsOf(facet));
     let report: VerifyReport;
 
     beforeAll(async () => {
-      report = await verified(brokenLibrary([facet], ['html']).folder);
+      report = await verified(brokenLibrary(facets, ['html']).folder, ...flags);
     }, 1_800_000);
 
-    it.each(broken)('$fault', ({ tag, fault }) => {
-      const failing = report.results.filter(({ element, verdict }) => element === tag && verdict === 'fails');
-      const follows = followsFrom(fault);
-      const seen = failingFacets(report, tag, 'html').filter((other) => !follows.includes(other));
-      expect(
-        seen,
-        JSON.stringify(failing.map(({ facet: at, subject, note }) => [at, subject, note])),
-      ).toEqual([facet]);
+    it.each(broken)('$facet: $fault', ({ tag, facet, fault }) => {
+      expectOnly(facet, report, tag, fault, 'html');
       // What is said of it can be followed: the code that ran, and what was seen where something else was wanted.
-      for (const { source, observed } of failing) {
+      for (const { source, observed } of failuresOf(report, tag, 'html')) {
         if (facet !== 'upgrade') expect(source).toContain(`<${tag}`);
         expect(observed.some(({ wanted }) => wanted !== undefined)).toBe(true);
       }
     });
 
-    it.each(['lamp-sound', 'entry-sound'])('are not found in %s', (tag) => {
-      expect(failingFacets(report, tag, 'html')).toEqual([]);
-    });
+    expectNoneInSound(() => report, ['html']);
   });
+}
+
+/** Declares the tests of one fault of each of some facets, in frameworks. */
+export function testBrokenIn(hosts: readonly string[], facets: readonly string[], ...flags: string[]): void {
+  describe(`one fault of each facet, in ${hosts.join(', ')}`, () => {
+    const { broken, folder } = brokenLibrary(facets, hosts, 1);
+    let report: VerifyReport;
+
+    beforeAll(async () => {
+      report = await verified(folder, '--timeout', '30', '--no-types', ...flags);
+    }, 1_800_000);
+
+    // Looks are compared with the first framework's; what is the same everywhere is looked at in plain HTML only.
+    const tried = (facet: string): readonly string[] =>
+      facet === 'look' ? hosts.slice(1) : facet === 'access' ? [] : hosts;
+
+    it.each(broken.flatMap((one) => tried(one.facet).map((host) => ({ ...one, host }))))(
+      '$facet: $fault, in $host',
+      ({ tag, facet, fault, host }) => expectOnly(facet, report, tag, fault, host),
+    );
+
+    expectNoneInSound(() => report, hosts);
+  });
+}
+
+function failuresOf({ results }: VerifyReport, tag: string, host: string): VerifyResult[] {
+  return results.filter((one) => one.element === tag && one.host === host && one.verdict === 'fails');
+}
+
+/** A faulty element fails in one facet, and where else that follows from it. */
+function expectOnly(facet: string, report: VerifyReport, tag: string, fault: string, host: string): void {
+  const told = failuresOf(report, tag, host).map(({ facet: at, subject, note }) => [at, subject, note]);
+  const follows = followsFrom(fault);
+  const seen = failingFacets(report, tag, host).filter((other) => !follows.includes(other));
+  expect(seen, JSON.stringify(told)).toEqual([facet]);
+}
+
+/** Declares that the sound elements, from which the faulty ones come, fail nowhere. */
+function expectNoneInSound(report: () => VerifyReport, hosts: readonly string[]): void {
+  it.each(hosts.flatMap((host) => ['lamp-sound', 'entry-sound'].map((tag) => ({ host, tag }))))(
+    'none in $tag, in $host',
+    ({ host, tag }) => expect(failingFacets(report(), tag, host)).toEqual([]),
+  );
 }

@@ -113,7 +113,7 @@ describe('what only looks at the element', () => {
     expect(verdicts.filter(({ verdict }) => verdict === 'fails')).toEqual([]);
   });
 
-  it('is seen anew where a framework makes something else, and what is wrong there is told', () => {
+  it('runs where a framework renders something else, and reports what is wrong there', () => {
     expect(own('quay-other', 'preact', 'encapsulation').every(isTakenOver)).toBe(true);
     expect(own('quay-other', 'preact', 'encapsulation').some(({ verdict }) => verdict === 'fails')).toBe(
       false,

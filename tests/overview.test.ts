@@ -4,6 +4,7 @@ import { showOverview } from '../src/terminal/show-overview.js';
 import { overviewOf } from '../src/verify/overview.js';
 import { summarize, type VerifyReport, type VerifyResult } from '../src/verify/result.js';
 import { HOSTS } from './helpers.js';
+import { verifyResult } from './verify-result.js';
 
 const TITLES: Record<string, string> = {
   html: 'HTML',
@@ -12,21 +13,8 @@ const TITLES: Record<string, string> = {
   vue: 'Vue 3',
 };
 
-function result(element: string, host: string, more: Partial<VerifyResult> = {}): VerifyResult {
-  return {
-    element,
-    facet: 'slots',
-    subject: element,
-    host,
-    engine: 'chromium',
-    verdict: 'fits',
-    note: '',
-    source: '',
-    seen: '2026-01-01T00:00:00.000Z',
-    observed: [],
-    ...more,
-  };
-}
+const result = (element: string, host: string, more: Partial<VerifyResult> = {}): VerifyResult =>
+  verifyResult({ element, host, ...more });
 
 function report(results: VerifyResult[], engines = ['chromium']): VerifyReport {
   return {

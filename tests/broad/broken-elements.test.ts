@@ -8,6 +8,6 @@ it('are at least 150, and some for every facet', () => {
   expect([...new Set(broken.map(({ facet }) => facet))]).toEqual(FACETS);
 });
 
-testBroken(['upgrade', 'properties', 'attributes', 'reflection', 'methods', 'events', 'samples']);
+for (const facet of FACETS.slice(0, FACETS.indexOf('slots'))) testBroken([facet]);
 
 testLooks();
