@@ -4,8 +4,8 @@
 //   node bench/profile.mjs --host html --tables pages,facets   other options go to `lastwright verify`
 // The browser is started through a small program that opens a second door to it; both clients speak its devtools protocol.
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
-import { homedir, tmpdir } from 'node:os';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { WebSocket } from 'ws';
@@ -27,6 +27,8 @@ const at = given.indexOf('--tables');
 const tables = at < 0 ? TABLES : given.splice(at, 2)[1].split(',');
 const options = given.length > 0 ? given : ['--host', 'html', '--host', 'react'];
 
+const what = options.join(' ');
+
 const scratch = mkdtempSync(join(tmpdir(), 'lastwright-profile-'));
 const profile = join(scratch, 'browser');
 const demo = join(scratch, 'quayside');
@@ -35,11 +37,10 @@ if (!options.includes('--library')) {
   options.push('--library', demo);
 }
 const verify = ['bin/lastwright.js', 'verify', '--no-types', '--again', '--json', ...options];
-// Bundles of frameworks are cached by the first run; and so is the packaged browser.
-spawnSync(process.execPath, verify, {
-  stdio: 'ignore',
-  env: { LASTWRIGHT_CHROMIUM: 'packaged', ...process.env },
-});
+// The first run fills a cache of its own: the bundles of the frameworks, and the packaged browser.
+const cache = join(scratch, 'cache');
+const env = { LASTWRIGHT_CHROMIUM: 'packaged', ...process.env, LASTWRIGHT_CACHE: cache };
+spawnSync(process.execPath, verify, { stdio: 'ignore', env });
 const program = join(scratch, 'chromium');
 // The last of two arguments of a name counts: the profile's folder has to be a known one.
 writeFileSync(
@@ -118,6 +119,7 @@ async function observe(signal) {
   const sampled = [];
   /** Takes profile after profile: a document that goes takes the running one with it. */
   const sample = async (session) => {
+    await send('Profiler.enable', {}, session);
     while (!reading.signal.aborted) {
       await send('Profiler.start', {}, session);
       await wait(SAMPLED);
@@ -125,11 +127,8 @@ async function observe(signal) {
       if (own) merge(own, scripts);
     }
   };
-  socket.on('close', (...a) => console.error('closed', ...a.map(String)));
-  socket.on('error', (e) => console.error(e));
   socket.on('message', async (data) => {
-    const { id, result, method, params, error } = JSON.parse(data);
-    if (error) console.error(error);
+    const { id, result, method, params } = JSON.parse(data);
     if (id !== undefined) {
       waiting.get(id)?.(result ?? {});
       waiting.delete(id);
@@ -140,7 +139,6 @@ async function observe(signal) {
         send('Runtime.addBinding', { name: 'lastwrightNote' }, session),
         send('Page.enable', {}, session),
         send('Page.addScriptToEvaluateOnNewDocument', { source: OBSERVER }, session),
-        send('Profiler.enable', {}, session),
         send('Runtime.runIfWaitingForDebugger', {}, session),
       ]);
       if (tables.includes('pages')) sampled.push(sample(session));
@@ -197,29 +195,24 @@ function threadTasks() {
 }
 
 /** Prints the rows that take most. */
-function print(title, map, unit) {
+function print(title, map) {
   console.log(`\n## ${title}\n`);
   map.delete('(idle) ');
   const total = [...map.values()].reduce((sum, { time }) => sum + time, 0);
-  console.log(`| what | count | ms | ${unit} |\n| --- | ---: | ---: | ---: |`);
+  console.log(`| what | count | ms | of all |\n| --- | ---: | ---: | ---: |`);
   for (const [what, { count, time }] of [...map].sort(([, a], [, b]) => b.time - a.time).slice(0, ROWS))
     console.log(`| ${what} | ${count} | ${time.toFixed(0)} | ${((time / total) * 100).toFixed(1)} % |`);
 }
 
-/** The browser that is looked into: `LASTWRIGHT_CHROMIUM` or the packaged one that was used last. */
+/** The browser that is profiled: `LASTWRIGHT_CHROMIUM`, or the packaged one, which the first run has unpacked into the cache. */
 function chromium() {
-  const {
-    LASTWRIGHT_CHROMIUM: named = 'packaged',
-    LASTWRIGHT_CACHE: own,
-    XDG_CACHE_HOME: shared,
-  } = process.env;
+  const { LASTWRIGHT_CHROMIUM: named } = env;
   if (named !== 'packaged') return named;
-  const cache = own || join(shared || join(homedir(), '.cache'), 'lastwright');
-  const unpacked = readdirSync(cache).filter((name) => name.startsWith('chromium-'));
-  const [last] = unpacked
-    .map((name) => join(cache, name, 'chromium'))
-    .sort((one, other) => statSync(other).mtimeMs - statSync(one).mtimeMs);
-  return last;
+  return join(
+    cache,
+    readdirSync(cache).find((name) => name.startsWith('chromium-')),
+    'chromium',
+  );
 }
 
 const ended = new AbortController();
@@ -252,29 +245,26 @@ const command = spawn(
     hold,
     ...verify,
   ],
-  { env: { ...process.env, LASTWRIGHT_CHROMIUM: program }, stdio: ['ignore', 'pipe', 'inherit'] },
+  { env: { ...env, LASTWRIGHT_CHROMIUM: program }, stdio: ['ignore', 'pipe', 'inherit'] },
 );
 let text = '';
 command.stdout.setEncoding('utf8').on('data', (chunk) => (text += chunk));
 const over = new Promise((resolve) => command.once('exit', resolve)).then(() => ended.abort());
 const finish = await observe(ended.signal);
 while (!existsSync(join(scratch, 'closing')) && !ended.signal.aborted) await wait(5);
-
 await finish?.();
 writeFileSync(join(scratch, 'read'), '');
 await over;
 const report = JSON.parse(text);
-console.log(
-  `${report.results.length} results in ${report.seconds} s, with the profilers running: ${options.slice(0, -2).join(' ')}`,
-);
-const ofNode = new Map();
-if (tables.includes('node'))
+console.log(`${report.results.length} results in ${report.seconds} s, with the profilers running: ${what}`);
+if (tables.includes('node')) {
+  const ofNode = new Map();
   for (const name of readdirSync(nodeProfiles))
     merge(JSON.parse(readFileSync(join(nodeProfiles, name), 'utf8')), ofNode);
-if (tables.includes('node')) print('Node, by function (self time)', ofNode, 'of all');
-if (tables.includes('pages')) print('Pages, by function (self time)', scripts, 'of all');
-if (tables.includes('tasks'))
-  print('Threads of the browser, by kind of task (CPU time)', threadTasks(), 'of all');
-if (tables.includes('facets')) print('Probes, by facet (wall time)', facets, 'of all');
-if (tables.includes('acts')) print('What pages ask of node (wall time)', acts, 'of all');
+  print('Node, by function (self time)', ofNode);
+}
+if (tables.includes('pages')) print('Pages, by function (self time)', scripts);
+if (tables.includes('tasks')) print('Threads of the browser, by kind of task (CPU time)', threadTasks());
+if (tables.includes('facets')) print('Probes, by facet (wall time)', facets);
+if (tables.includes('acts')) print('What pages ask of node (wall time)', acts);
 rmSync(scratch, { recursive: true, force: true });
