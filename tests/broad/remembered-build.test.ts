@@ -239,7 +239,7 @@ properties:
   height: { type: number, description: In meters. }
 `,
       'elements/quay-tide/Tide.tsx': `import type { Props } from './props';
-import { unit } from '../unit';
+import { unit } from './unit';
 import './tide.scss';
 export function Tide({ height }: Props) { return <p>{height} {unit}</p>; }
 `,
