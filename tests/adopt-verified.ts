@@ -1,5 +1,4 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import pLimit from 'p-limit';
 import type { CheckReport, VerifyReport } from '../src/index.js';
 import { KINDS } from './adopt-corpus/kinds.js';
 import { lastwright, linkPackages, writeFiles } from './helpers.js';
@@ -15,7 +14,7 @@ export const ADOPTED = KINDS.flatMap(([kind, cases]) =>
 );
 
 /** Adopted by the command, then verified, with no hand in between. The folders have names of frameworks, as those of many people do. */
-export function testAdopted(all: typeof ADOPTED): void {
+export function testAdopted(all: typeof ADOPTED, ...flags: string[]): void {
   describe('components as people write them, adopted and verified', () => {
     let checked: CheckReport;
     let verified: VerifyReport;
@@ -33,21 +32,16 @@ export function testAdopted(all: typeof ADOPTED): void {
       }
       const root = writeFiles(files);
       linkPackages(root);
-      const turns = pLimit(2);
-      await Promise.all(
-        all.map(({ kind, tag, folder, ending, exported, style }) =>
-          turns(async () => {
-            const framework = kind === 'class' ? [] : ['--framework', kind];
-            const named = exported === undefined ? [] : ['--export', exported];
-            const args = ['adopt', `${folder}/Case${ending}`, '--tag', tag, ...framework, ...named];
-            const { status, stderr } = await lastwright(args, { cwd: root });
-            if (status !== 0) refused.push(`${kind}, ${style}: ${stderr}`);
-          }),
-        ),
-      );
+      for (const { kind, tag, folder, ending, exported, style } of all) {
+        const framework = kind === 'class' ? [] : ['--framework', kind];
+        const named = exported === undefined ? [] : ['--export', exported];
+        const args = ['adopt', `${folder}/Case${ending}`, '--tag', tag, ...framework, ...named];
+        const { status, stderr } = await lastwright(args, { cwd: root });
+        if (status !== 0) refused.push(`${kind}, ${style}: ${stderr}`);
+      }
       checked = JSON.parse((await lastwright(['check', '--json'], { cwd: root })).stdout) as CheckReport;
       verified = JSON.parse(
-        (await lastwright(['verify', '--no-types', '--json'], { cwd: root })).stdout,
+        (await lastwright(['verify', '--no-types', '--json', ...flags], { cwd: root })).stdout,
       ) as VerifyReport;
     }, 600_000);
 

@@ -413,7 +413,7 @@ function watching(args: string[]): {
   return {
     /** Waits for something that was not said before the last change that was waited for. */
     async hears(text) {
-      await expect.poll(() => said, { timeout: 20_000 }).toContain(text);
+      await expect.poll(() => said, { timeout: 60_000 }).toContain(text);
       said = said.slice(said.indexOf(text));
     },
     async end() {
@@ -448,6 +448,10 @@ describe('verify --watch', () => {
       '--host',
       'html',
       '--no-types',
+      '--facet',
+      'samples',
+      '--facet',
+      'slots',
       '--element',
       'quay-panel',
       '--element',
@@ -690,7 +694,7 @@ describe('verify', () => {
   it('names a framework that is missing, with the command that installs it, and ends with 3', async () => {
     const folder = writeFiles({ 'node_modules/vue/package.json': '{ "version": "2.7.0" }' }, copyDemo());
     const { status, stdout, stderr } = await lastwright(
-      ['verify', '--json', '--library', folder, '--element', 'quay-button'],
+      ['verify', '--json', '--no-types', '--library', folder, '--element', 'quay-button'],
       {
         program: toolWithout('vue'),
       },

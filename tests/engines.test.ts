@@ -9,7 +9,7 @@ import { verifyReportSchema, type Browser, type Page } from '../src/index.js';
 import { engineNamed } from '../src/engines/index.js';
 import { PageServer } from '../src/verify/page-server.js';
 import { testEngine } from './built-page.js';
-import { copyDemo, lastwright, scratchFolder } from './helpers.js';
+import { copyDemo, lastwright, scratchFolder, writeElement } from './helpers.js';
 
 const PAGE = `<!doctype html><title>Page</title><style>
 button { position: absolute; left: 100px; top: 100px; width: 100px; height: 50px }
@@ -150,22 +150,14 @@ describe('a page of a browser', () => {
 });
 
 describe('an engine that is not on this machine', () => {
+  const mast = (): string =>
+    writeElement({ '.contract.yaml': 'contract: 1\ntag: quay-mast\n', '.html': '<b>Mast</b>' });
+
   it.each([
     ['firefox', /There is no Firefox on this machine/, /firefox|LASTWRIGHT_FIREFOX/],
     ['webkit', /There is no WebKit driver on this machine/, /webkit2gtk-driver|LASTWRIGHT_WEBKIT/],
   ])('%s is named with what helps, says not checked, and ends with 3', async (engine, what, help) => {
-    const folder = copyDemo();
-    const flags = [
-      'verify',
-      '--library',
-      folder,
-      '--host',
-      'html',
-      '--element',
-      'quay-panel',
-      '--engine',
-      engine,
-    ];
+    const flags = ['verify', '--library', mast(), '--host', 'html', '--engine', engine];
     const env = { PATH: scratchFolder(), LASTWRIGHT_FIREFOX: '', LASTWRIGHT_WEBKIT: '' };
     const { status, stdout, stderr } = await lastwright([...flags, '--no-types'], { env });
     expect(status, stderr).toBe(3);
@@ -177,7 +169,7 @@ describe('an engine that is not on this machine', () => {
 
   it('is told from one that ends at once', async () => {
     const { status, stderr } = await lastwright(
-      ['verify', '--library', copyDemo(), '--host', 'html', '--element', 'quay-panel', '--engine', 'firefox'],
+      ['verify', '--library', mast(), '--host', 'html', '--engine', 'firefox'],
       { env: { LASTWRIGHT_FIREFOX: '/bin/false' } },
     );
     expect([status, stderr]).toEqual([3, expect.stringContaining('Firefox does not start')]);
@@ -185,14 +177,14 @@ describe('an engine that is not on this machine', () => {
 
   it('is told from a path that leads to no browser', async () => {
     const { status, stderr } = await lastwright(
-      ['verify', '--library', copyDemo(), '--host', 'html', '--element', 'quay-panel', '--engine', 'firefox'],
+      ['verify', '--library', mast(), '--host', 'html', '--engine', 'firefox'],
       { env: { LASTWRIGHT_FIREFOX: join(scratchFolder(), 'none') } },
     );
     expect([status, stderr]).toEqual([3, expect.stringContaining('cannot be started')]);
   });
 
   it('is none of the engines where the name is wrong', async () => {
-    const { status, stderr } = await lastwright(['verify', '--library', copyDemo(), '--engine', 'firefo']);
+    const { status, stderr } = await lastwright(['verify', '--library', mast(), '--engine', 'firefo']);
     expect([status, stderr]).toEqual([2, expect.stringContaining('firefox')]);
   });
 });

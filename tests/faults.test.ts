@@ -13,6 +13,6 @@ for (let index = 0; index < alone.length; index += 3) {
 
 testLooks('--facet', 'look');
 
-// One fault of every facet, each in two frameworks. In all of them: tests/broad/broken-hosts.
+// One fault of every facet, each in one framework. In all of them: tests/broad/broken-hosts.
 for (const { hosts, own } of byRotation(alone.filter((facet) => facet !== 'access')))
-  testBrokenIn(hosts, own, ...asked(own));
+  testBrokenIn(hosts.slice(0, 1), own, ...asked(own));

@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process';
+import { fork, spawn } from 'node:child_process';
 import {
   cpSync,
   mkdirSync,
@@ -82,6 +82,24 @@ export function copyDemo(): string {
   return folder;
 }
 
+/** A library of small elements, in HTML and Preact: enough for what is done with all of them. */
+export function smallHarbor(names: readonly string[]): string {
+  const elements = names.map((name) => ({
+    [`elements/quay-${name}/quay-${name}.contract.yaml`]: `contract: 1\ntag: quay-${name}\nsummary: A ${name}.\nproperties: { label: { type: string, default: A } }\n`,
+    [`elements/quay-${name}/quay-${name}.html`]: '<p>{label}</p>',
+    [`elements/quay-${name}/quay-${name}.css`]: ':host { display: block; }\np { margin: 0; }',
+    [`elements/quay-${name}/quay-${name}.ts`]: 'export {};\n',
+    [`elements/quay-${name}/quay-${name}.samples.yaml`]:
+      '- sample: Named\n  properties: { label: East }\n  steps: [{ expect: { text: { p: East } } }]\n',
+  }));
+  return writeFiles({
+    'lastwright.yaml': 'library: 1\nhosts: [html, preact]\nstyles: [styles/tokens.css]\n',
+    'package.json': '{ "name": "quayside", "version": "1.0.0", "type": "module" }',
+    'styles/tokens.css': ':host { color: #024; }\n',
+    ...(Object.assign({}, ...elements) as Record<string, string>),
+  });
+}
+
 /** Every file below a folder with its text, by path with forward slashes. */
 export function readTree(folder: string): Record<string, string> {
   const entries = readdirSync(folder, { recursive: true, withFileTypes: true }).filter((entry) =>
@@ -106,11 +124,24 @@ export interface CliResult {
   stderr: string;
 }
 
-/** Runs the built program. */
-export function lastwright(
-  args: readonly string[],
-  options: { cwd?: string; env?: Record<string, string>; program?: string } = {},
-): Promise<CliResult> {
+interface CliOptions {
+  cwd?: string;
+  env?: Record<string, string> | undefined;
+  program?: string;
+}
+
+/**
+ * Runs a command of the built program: in the file's tool process where that is free and nothing else is asked of the
+ * program's surroundings, otherwise in a process of its own.
+ */
+export async function lastwright(args: readonly string[], options: CliOptions = {}): Promise<CliResult> {
+  if (options.env || options.program || tool?.busy) return started(args, options);
+  tool ??= new ToolProcess();
+  return tool.run(args, options.cwd ?? REPOSITORY);
+}
+
+/** Runs the program as people do, in a process of its own. */
+export function started(args: readonly string[], options: CliOptions = {}): Promise<CliResult> {
   return new Promise((resolve, reject) => {
     const child = spawn(
       process.execPath,
@@ -128,6 +159,40 @@ export function lastwright(
     child.on('error', reject);
     child.on('close', (status) => resolve({ status, stdout, stderr }));
   });
+}
+
+let tool: ToolProcess | undefined;
+afterAll(() => tool?.end());
+
+/** The built program in a process that stays for all tests of a file. */
+class ToolProcess {
+  busy = false;
+  readonly #child = fork(join(REPOSITORY, 'tests/tool-process.mjs'), {
+    env: { ...process.env, NO_COLOR: '1' },
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  });
+
+  async run(args: readonly string[], cwd: string): Promise<CliResult> {
+    this.busy = true;
+    try {
+      return await new Promise((resolve, reject) => {
+        const ended = (status: number | null): void => reject(new Error(`The tool ended with ${status}.`));
+        this.#child.once('exit', ended);
+        this.#child.once('message', (result) => {
+          this.#child.off('exit', ended);
+          resolve(result as CliResult);
+        });
+        this.#child.send({ args, cwd, env: { ...process.env, NO_COLOR: '1' } });
+      });
+    } finally {
+      this.busy = false;
+    }
+  }
+
+  end(): void {
+    tool = undefined;
+    this.#child.kill();
+  }
 }
 
 /** The facets and hosts of this version, in order. */

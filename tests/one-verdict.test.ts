@@ -159,7 +159,8 @@ describe('what cannot be trusted', () => {
   it('a report that cannot be written takes nothing away of what was found, and is no fault of the tool', async () => {
     const folder = writeElement({ '.contract.yaml': CONTRACT, '.html': '<b>{label}</b>' });
     const taken = join(folder, 'elements');
-    const command = ['verify', '--host', 'html', '--library', folder, '--report', taken];
+    const flags = ['--host', 'html', '--facet', 'properties'];
+    const command = ['verify', ...flags, '--library', folder, '--report', taken];
     const { stdout, stderr, status } = await lastwright(command);
     expect(status).toBe(2);
     expect(stdout).toMatch(/\d+ fit, /);
@@ -225,7 +226,8 @@ describe('what a consumer passes is recorded by a sample', () => {
       { 'lastwright.yaml': 'library: 1\nhosts: [html, react, vue]\n' },
     );
     mkdirSync(join(folder, 'empty'));
-    const { stdout } = await lastwright(['verify', '--json', '--library', folder]);
+    const flags = ['--json', '--no-types', '--facet', 'samples'];
+    const { stdout } = await lastwright(['verify', ...flags, '--library', folder]);
     const { results } = JSON.parse(stdout) as VerifyReport;
     for (const host of ['html', 'react', 'vue']) {
       const verdicts = results
@@ -253,7 +255,8 @@ describe('policy', () => {
     ['promises: { policy: strict }\n', 'fails', /require-trusted-types-for|TrustedHTML/],
   ])('of a class that promises %j is %s', async (promise, verdict, note) => {
     const folder = writeFiles(files(promise));
-    const { stdout } = await lastwright(['verify', '--json', '--library', folder]);
+    const flags = ['--json', '--no-types', '--facet', 'policy'];
+    const { stdout } = await lastwright(['verify', ...flags, '--library', folder]);
     const { results } = JSON.parse(stdout) as VerifyReport;
     const [policy] = results.filter(({ facet }) => facet === 'policy');
     expect(policy).toMatchObject({ verdict, note: expect.stringMatching(note) as string });

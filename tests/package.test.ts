@@ -1,16 +1,8 @@
-import { execFile } from 'node:child_process';
 import { cpSync, existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { promisify } from 'node:util';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { lastwright, readTree, REPOSITORY, scratchFolder, writeFiles } from './helpers.js';
-
-const run = promisify(execFile);
-
-/** Runs npm without what it says beside. */
-function npm(args: string[], cwd: string): Promise<{ stdout: string }> {
-  return run('npm', [...args, '--no-audit', '--no-fund', '--loglevel', 'error'], { cwd, encoding: 'utf8' });
-}
+import { npm, PackedTool, run } from './packed-tool.js';
 
 describe('the README that is packed', () => {
   it('leads to files that are packed with it, wherever it is shown; the one in the repository stays as it is', async () => {
@@ -44,50 +36,12 @@ describe('the README that is packed', () => {
 });
 
 describe('the packed tool', () => {
-  const folder = scratchFolder();
-  const home = join(folder, 'home');
-  let tarball = '';
-
-  beforeAll(async () => {
-    const { stdout } = await npm(
-      ['pack', '--pack-destination', folder, '--ignore-scripts', '--json'],
-      REPOSITORY,
-    );
-    tarball = (JSON.parse(stdout) as { filename: string }[])[0]!.filename;
-    writeFiles({ 'package.json': '{ "name": "home", "private": true }' }, home);
-    await npm(['install', `../${tarball}`], home);
-  }, 300_000);
-
-  const program = (): string => join(home, 'node_modules/lastwright/bin/lastwright.js');
-
-  it('starts a library that depends on the tarball it came from, with the packages of its frameworks', async () => {
-    const library = join(home, 'lights');
-    const { status, stderr } = await lastwright(['init', library, '--host', 'react'], { program: program() });
-    expect(status, stderr).toBe(0);
-    const { devDependencies } = JSON.parse(readFileSync(join(library, 'package.json'), 'utf8')) as {
-      devDependencies: Record<string, string>;
-    };
-    expect(devDependencies).toEqual({
-      '@types/react': '^19.0.0',
-      lastwright: `file:../../${tarball}`,
-      react: '^19.0.0',
-      'react-dom': '^19.0.0',
-    });
-    await npm(['install'], library);
-    const installed = join(library, 'node_modules/lastwright/bin/lastwright.js');
-    for (const command of ['check', 'build', 'verify']) {
-      const {
-        status: ended,
-        stdout,
-        stderr: said,
-      } = await lastwright([command], { cwd: library, program: installed });
-      expect(ended, stdout + said).toBe(0);
-    }
-    await run('npm', ['test'], { cwd: library });
-  }, 300_000);
+  const tool = new PackedTool();
+  const { home } = tool;
+  beforeAll(() => tool.install(), 300_000);
 
   it('starts a library from a clone that depends on the clone', async () => {
-    const library = join(folder, 'of-a-clone');
+    const library = join(scratchFolder(), 'of-a-clone');
     await lastwright(['init', library]);
     const { devDependencies } = JSON.parse(readFileSync(join(library, 'package.json'), 'utf8')) as {
       devDependencies: Record<string, string>;
@@ -146,7 +100,7 @@ console.log(first?.code, count, whole, wrong);
       join(home, 'masts'),
     );
     await npm(['install', '--no-save', 'sass'], home);
-    const { status, stdout } = await lastwright(['build'], { cwd: library, program: program() });
+    const { status, stdout } = await lastwright(['build'], { cwd: library, program: tool.program });
     expect(status, stdout).toBe(0);
     expect(readFileSync(join(library, 'dist/classes/quay-mast.js'), 'utf8')).toContain(
       ':host b{color:#123456}',

@@ -4,7 +4,9 @@ import { describe, expect, it } from 'vitest';
 import { verifyReportSchema } from '../src/index.js';
 import { mergeReports, splitUnits } from '../src/verify/shards.js';
 import type { VerifyReport } from '../src/verify/result.js';
-import { copyDemo, lastwright, scratchFolder } from './helpers.js';
+import { lastwright, scratchFolder, smallHarbor } from './helpers.js';
+
+const harbor = (): string => smallHarbor(['panel', 'rope', 'buoy']);
 
 const units = (times: (number | undefined)[]) =>
   times.map((took, place) => ({ engine: 'chromium', element: `quay-${place}`, took }));
@@ -62,9 +64,8 @@ describe('a run that is split', () => {
   });
 
   it('gives, put together, what one run gives', async () => {
-    const folder = copyDemo();
-    const few = ['quay-panel', 'quay-dialog', 'quay-tabs', 'quay-menu'].flatMap((tag) => ['--element', tag]);
-    const flags = ['--host', 'html', '--host', 'preact', ...few, '--no-types', '--again', '--json'];
+    const folder = harbor();
+    const flags = ['--no-types', '--again', '--json'];
     const whole = verifyReportSchema.parse(
       JSON.parse((await lastwright(['verify', '--library', folder, ...flags])).stdout),
     );
@@ -74,7 +75,7 @@ describe('a run that is split', () => {
       const { stdout, stderr } = await lastwright([
         'verify',
         '--library',
-        copyDemo(),
+        harbor(),
         ...flags,
         '--shard',
         `${number}/2`,
@@ -114,19 +115,19 @@ describe('a run that is split', () => {
     ['0/2', 'names no part'],
     ['a', 'names no part'],
   ])('has no part %s', async (text, told) => {
-    const { status, stderr } = await lastwright(['verify', '--library', copyDemo(), '--shard', text]);
+    const { status, stderr } = await lastwright(['verify', '--library', harbor(), '--shard', text]);
     expect([status, stderr]).toEqual([2, expect.stringContaining(told)]);
   });
 
   it('says which file is no report', async () => {
     const file = join(scratchFolder(), 'part.json');
     writeFileSync(file, '{}');
-    const wrong = await lastwright(['verify', '--library', copyDemo(), '--merge', file]);
+    const wrong = await lastwright(['verify', '--library', harbor(), '--merge', file]);
     expect([wrong.status, wrong.stderr]).toEqual([
       2,
       expect.stringContaining('is no report of lastwright verify'),
     ]);
-    const missing = await lastwright(['verify', '--library', copyDemo(), '--merge', `${file}x`]);
+    const missing = await lastwright(['verify', '--library', harbor(), '--merge', `${file}x`]);
     expect([missing.status, missing.stderr]).toEqual([2, expect.stringContaining('There is no file')]);
   });
 });

@@ -14,7 +14,7 @@ interface Fault {
   also?: string[];
 }
 
-const FAULTS: Fault[] = [
+export const FAULTS: Fault[] = [
   {
     facet: 'properties',
     fault: 'changes the data that it is given',
@@ -208,7 +208,7 @@ export function testWrapped(hosts: readonly string[], ...flags: string[]): void 
 }
 
 /** Declares the tests of faults in wrapped components. */
-export function testBrokenWrapped(): void {
+export function testBrokenWrapped(...flags: string[]): void {
   describe('a broken wrapped component', () => {
     let broken: VerifyReport;
 
@@ -234,7 +234,7 @@ export function testBrokenWrapped(): void {
           .replace('disabled={disabled} ', '');
       const folder = writeFiles(files);
       linkPackages(folder);
-      broken = await verified(folder, '--timeout', '30');
+      broken = await verified(folder, '--timeout', '30', ...flags);
     }, 600_000);
 
     it.each([['forms', 'takes no notice of a fieldset that is disabled', 'quay-mute']])(

@@ -1,3 +1,4 @@
-import { testWrapped } from '../wrapped-verified.js';
+import { testBrokenWrapped, testWrapped } from '../wrapped-verified.js';
 
 testWrapped(['html', 'react', 'vue', 'svelte', 'solid', 'preact']);
+testBrokenWrapped();

@@ -1,0 +1,3 @@
+import { testViews } from '../model/try-views.js';
+
+testViews(60_000);

@@ -1,0 +1,3 @@
+import { testLeftovers } from '../wrapped-page.js';
+
+testLeftovers(10_000);

@@ -1,0 +1,133 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import * as fc from 'fast-check';
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import type { Browser, Page } from '../../src/index.js';
+import { PageServer } from '../../src/verify/page-server.js';
+import { testEngine } from '../built-page.js';
+import { lastwright, readTree, REPOSITORY, writeFiles } from '../helpers.js';
+import { PROPERTIES, trial, type Change, type ModelElement } from './grammar.js';
+
+/** Elements that are built as one library. */
+const BATCH = 40;
+
+interface Trial {
+  element: ModelElement;
+  changes: Change[];
+}
+
+interface Difference {
+  /** The change after which it differs. */
+  index: number;
+  now?: string;
+  fresh?: string;
+  errors?: string[];
+}
+
+let browser: Browser;
+let page: Page | undefined;
+const server = new PageServer();
+let libraries = 0;
+
+beforeAll(async () => {
+  server.put('/page.html', '<!doctype html><body><script src="/in-page.js"></script>');
+  server.put('/in-page.js', readFileSync(join(REPOSITORY, 'tests/model/in-page.js'), 'utf8'));
+  await server.start();
+  browser = await testEngine().launch();
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+/** Builds the elements as one library, tries each, and gives the first that differs from a new one. */
+async function firstDifference(
+  trials: readonly Trial[],
+): Promise<(Difference & Trial & { place: number }) | undefined> {
+  const files = trials.flatMap(({ element }, place) => {
+    const at = `elements/quay-m${place}/quay-m${place}`;
+    return [
+      [`${at}.contract.yaml`, `contract: 1\ntag: quay-m${place}\n${element.contract}`],
+      [`${at}.html`, element.view],
+      [`${at}.js`, element.behavior],
+    ];
+  });
+  const root = writeFiles({
+    'lastwright.yaml': 'library: 1\nseverity: { behavior/unused: off }\n',
+    'package.json': '{ "name": "models", "version": "1.0.0" }',
+    ...(Object.fromEntries(files) as Record<string, string>),
+  });
+  const built = await lastwright(['build'], { cwd: root });
+  expect(built.status, built.stdout + built.stderr).toBe(0);
+  const folder = `/${libraries++}`;
+  for (const [path, text] of Object.entries(readTree(join(root, 'dist'))))
+    server.put(`${folder}/${path}`, text);
+  await page?.close();
+  page = await browser.newPage();
+  await page.open(`${server.origin}/page.html`);
+  await page.evaluate(`import('${folder}/index.js').then(() => true)`, 20_000);
+  for (const [place, one] of trials.entries()) {
+    const values = [`quay-m${place}`, one.element.live, one.changes].map((value) => JSON.stringify(value));
+    const difference = await page
+      .evaluate<Difference | undefined>(`tryElement(${values.join()})`, 5000)
+      .catch(async (error: unknown) => {
+        // What never ends takes the page with it.
+        await browser.close();
+        browser = await testEngine().launch();
+        page = undefined;
+        return { index: one.changes.length - 1, errors: [String(error)] };
+      });
+    if (difference) return { ...one, ...difference, place };
+  }
+  return undefined;
+}
+
+/** A failing trial as a person reads it. */
+function told({ element, changes, index, errors, now, fresh }: Difference & Trial): string {
+  const steps = changes.slice(0, index + 1).map((change) => JSON.stringify(change));
+  const after = errors ? [`reports: ${errors.join('; ')}`] : [`is:        ${now}`, `should be: ${fresh}`];
+  return [element.contract.replace(PROPERTIES, ''), element.view, ...steps, ...after].join('\n');
+}
+
+/** The smallest trial that still differs, on the way that fast-check takes from the one of a place in a batch. */
+async function smallest(
+  seed: number,
+  place: number,
+  time: number,
+): Promise<(Difference & Trial) | undefined> {
+  const until = Date.now() + time;
+  let found: (Difference & Trial) | undefined;
+  const property = fc.asyncProperty(trial, async (one) => {
+    if (Date.now() > until) return;
+    const difference = await firstDifference([one]);
+    if (!difference) return;
+    found = difference;
+    throw new Error('It differs.');
+  });
+  await fc.check(property, { seed, path: String(place), unbiased: true });
+  return found;
+}
+
+/** Declares the test that tries random views for so many milliseconds; `LASTWRIGHT_MODEL_TIME` names another time, for nights. */
+export function testViews(usual: number): void {
+  const time = Number(process.env.LASTWRIGHT_MODEL_TIME ?? usual);
+  it(
+    'an element that changed is what a new one with the same values is, whatever its view',
+    async () => {
+      const until = Date.now() + time;
+      let tried = 0;
+      let seed = Number(process.env.LASTWRIGHT_MODEL_SEED ?? Date.now() & 0xffffff);
+      for (; Date.now() < until; seed++) {
+        const batch = fc.sample(trial, { seed, numRuns: BATCH, unbiased: true });
+        const difference = await firstDifference(batch);
+        if (difference) {
+          const found = (await smallest(seed, difference.place, time)) ?? difference;
+          throw new Error(`With LASTWRIGHT_MODEL_SEED=${seed}:\n${told(found)}`);
+        }
+        tried += batch.length;
+      }
+      expect(tried).toBeGreaterThan(BATCH);
+    },
+    3 * time + 60_000,
+  );
+}
