@@ -69,6 +69,24 @@ events: { beacon-save: { detail: { type: string } } }
     - focus: field
 `,
   },
+  answering: {
+    contract: `
+events: { beacon-answer: { detail: { type: number } } }
+`,
+    samples: `
+- sample: Somebody asks
+  steps:
+    - click: button
+    - expect: { text: { output: Asked } }
+    - expect: { event: beacon-answer, detail: 7, text: { output: Seven meters } }
+- sample: Somebody asks, and waits
+  steps:
+    - click: button
+    - wait: { event: beacon-answer }
+    - wait: 500
+    - expect: { text: { output: Seven meters } }
+`,
+  },
   nested: {
     contract: `
 properties:

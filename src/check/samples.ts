@@ -9,7 +9,7 @@ import { isGlobalAttribute, isNativeElement } from '../standards/standards.js';
 import type { LibraryElement } from '../library/library-element.js';
 
 /** What a step can do; each step does one thing. */
-const ACTS = ['click', 'focus', 'type', 'press', 'set', 'call', 'expect'] as const;
+const ACTS = ['click', 'focus', 'type', 'press', 'set', 'call', 'wait', 'expect'] as const;
 
 /** Names that samples use are names of the contract. */
 export function checkSamples({ contract, folder, view, samples, locateSample }: LibraryElement): Finding[] {
@@ -133,6 +133,7 @@ export function checkSamples({ contract, folder, view, samples, locateSample }: 
       if (step.call !== undefined) name('method', step.call, [...path, 'call'], 'value');
       for (const key of Object.keys(step.set ?? {})) name('property', key, [...path, 'set', key]);
       for (const [key, value] of Object.entries(step.set ?? {})) fits(key, value, [...path, 'set', key]);
+      if (typeof step.wait === 'object') name('event', step.wait.event, [...path, 'wait', 'event'], 'value');
       const { expect } = step;
       if (expect?.event !== undefined) name('event', expect.event, [...path, 'expect', 'event'], 'value');
       for (const key of Object.keys(expect?.property ?? {}))

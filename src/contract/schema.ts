@@ -251,6 +251,8 @@ const step = z.strictObject({
   set: z.record(z.string(), z.unknown()).optional(),
   call: z.string().optional(),
   with: z.array(z.unknown()).optional(),
+  /** Lets so many milliseconds pass, or waits until an event is sent. */
+  wait: z.union([z.number().int().min(1).max(5000), z.strictObject({ event: z.string() })]).optional(),
   expect: stepExpectation.optional(),
 });
 

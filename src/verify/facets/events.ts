@@ -96,7 +96,8 @@ function causesOf(samples: readonly SampleData[]): Map<string, Set<string>> {
     for (const step of steps) {
       if (step.expect?.event !== undefined)
         causes.set(step.expect.event, (causes.get(step.expect.event) ?? new Set()).add(kind));
-      else if (!step.expect) kind = Object.keys(step).find((key) => key !== 'with') ?? kind;
+      else if (!step.expect && step.wait === undefined)
+        kind = Object.keys(step).find((key) => key !== 'with') ?? kind;
     }
   }
   return causes;

@@ -5,7 +5,8 @@ import { opener } from './come-from.js';
 import { hasState } from './look.js';
 import { endMotion } from './motion.js';
 import type { SampleData } from './plan-samples.js';
-import { describeAct, type SampleAct } from './run-steps.js';
+import { describeAct, LATE, type SampleAct } from './run-steps.js';
+import { sameValue } from './same-value.js';
 import { findTarget, hasFocus, isVisible, takesFocus } from './target.js';
 
 /** What one expectation is judged with. */
@@ -69,7 +70,7 @@ function judgeCall({ after, observer, mounted }: Case, { called, with: wanted }:
 async function judgeValues({ page, mounted, parts, after, observer }: Case, expectation: Expectation) {
   const element = mounted.element as unknown as Record<string, unknown>;
   for (const [name, value] of Object.entries(expectation.property ?? {})) {
-    await page.until(() => sameValue(element[name], value));
+    await page.until(() => sameValue(element[name], value), LATE);
     observer.expect(
       `${after}, read ${name}`,
       sameValue(element[name], value),
@@ -81,7 +82,7 @@ async function judgeValues({ page, mounted, parts, after, observer }: Case, expe
     const seen = (): (string | undefined)[] => textsOf(findTarget(mounted.element, name, parts));
     // A person who writes down what is to be read breaks lines where they like.
     const wanted = inOneLine(text);
-    await page.until(() => seen().includes(wanted));
+    await page.until(() => seen().includes(wanted), LATE);
     const [first] = seen();
     const isThere = seen().includes(wanted);
     observer.expect(
@@ -93,12 +94,12 @@ async function judgeValues({ page, mounted, parts, after, observer }: Case, expe
   }
   for (const [name, text] of Object.entries(expectation.attribute ?? {})) {
     const seen = (): string | null => mounted.element.getAttribute(name);
-    await page.until(() => seen() === text);
+    await page.until(() => seen() === text, LATE);
     observer.equal(`${after}, read the attribute ${name}`, seen(), text);
   }
   for (const [name, wanted] of Object.entries(expectation.states ?? {})) {
     const seen = (): boolean => hasState(mounted.element, name);
-    await page.until(() => seen() === wanted);
+    await page.until(() => seen() === wanted, LATE);
     observer.equal(`${after}, look whether :state(${name}) matches`, seen(), wanted);
   }
 }
@@ -111,7 +112,7 @@ async function judgeSight({ page, mounted, parts, after, observer }: Case, expec
   ] as const) {
     for (const name of names) {
       const seen = (): boolean => isVisible(find(name));
-      if (!(await page.until(() => seen() === wanted))) {
+      if (!(await page.until(() => seen() === wanted, LATE))) {
         endMotion();
         await page.until(() => seen() === wanted);
       }
@@ -132,7 +133,7 @@ async function judgeFocus(
     const wanted = target();
     return wanted !== undefined && hasFocus(wanted);
   };
-  await page.until(focused);
+  await page.until(focused, LATE);
   const did = `${after}, look whether ${name} has the focus`;
   if (!focused() && act.kind === 'start' && (await arrivesFocused(page, mounted, name, parts))) {
     const wanted = target();
@@ -166,17 +167,6 @@ async function arrivesFocused(
   });
   place.remove();
   return arrived;
-}
-
-/** Equal as JSON: the order of keys aside. */
-export function sameValue(a: unknown, b: unknown): boolean {
-  if (Object.is(a, b)) return true;
-  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
-  if (Array.isArray(a) !== Array.isArray(b)) return false;
-  const keys = Object.keys(a);
-  return (
-    keys.length === Object.keys(b).length && keys.every((key) => sameValue(a[key as never], b[key as never]))
-  );
 }
 
 /** What is to be read in an element: as its nodes have it, and as a person sees it, with space between blocks and cells. */

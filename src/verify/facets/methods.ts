@@ -5,7 +5,7 @@ import type { Observation } from '../observation.js';
 import { matchesSchema } from '../../runtime/matches-schema.js';
 import { Observer, show } from '../observe.js';
 import { valueFrom } from '../values.js';
-import { sameValue } from './judge.js';
+import { sameValue } from './same-value.js';
 import { calledMethods, samplesWith, type SampleData } from './plan-samples.js';
 import { runSamples } from './run-samples.js';
 

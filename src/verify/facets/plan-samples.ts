@@ -62,6 +62,7 @@ export function coupledProperties(samples: readonly Sample[]): Record<string, st
     let isChanged = (name: string, value: unknown): boolean =>
       Object.hasOwn(properties, name) && JSON.stringify(properties[name]) !== JSON.stringify(value);
     for (const step of steps) {
+      if (step.wait !== undefined) continue;
       if (step.expect) {
         const changed = Object.entries(step.expect.property ?? {}).filter(([name, value]) =>
           isChanged(name, value),

@@ -2,11 +2,12 @@ import { errorText } from '../error-text.js';
 import type { Expectation, Step } from '../../contract/schema.js';
 import type { Mounted, ProbePage } from '../facet.js';
 import type { SampleData } from './plan-samples.js';
+import { sameValue } from './same-value.js';
 import { findTarget, takesFocus } from './target.js';
 
 /** What a person or a script did last: expectations are about its outcome. */
 export interface SampleAct {
-  kind: 'start' | 'click' | 'focus' | 'type' | 'press' | 'set' | 'call';
+  kind: 'start' | 'click' | 'focus' | 'type' | 'press' | 'set' | 'call' | 'wait';
   /** What was clicked, set, called, … */
   name: string;
   /** What a method gave back. */
@@ -26,11 +27,25 @@ export async function withSample(
   into?: HTMLElement,
 ): Promise<boolean> {
   if (!(await page.beginSample(sample.sample))) return false;
+  const early = new Set<string>();
+  const hear = ({ type }: Event): void => void early.add(type);
+  const types = new Set(sample.steps.flatMap((step) => eventOf(step) ?? []));
+  for (const type of types) document.addEventListener(type, hear, { capture: true });
   const mounted = await page.mount(sample.scene, into);
+  for (const type of types) document.removeEventListener(type, hear, { capture: true });
+  sentEarly.set(mounted, early);
   await work(mounted);
   await mounted.unmount();
   return true;
 }
+
+/** The event that a step expects or waits for. */
+function eventOf({ expect, wait }: Step): string | undefined {
+  return typeof wait === 'object' ? wait.event : expect?.event;
+}
+
+/** Types of expected events that were sent while a sample was mounted, before a framework's listeners could hear them. */
+const sentEarly = new WeakMap<Mounted, ReadonlySet<string>>();
 
 /** What is told of a running sample. */
 export interface SampleEvents {
@@ -58,9 +73,17 @@ export async function runSteps(
   for (const [index, step] of sample.steps.entries()) {
     // Progress is reported to the time limit now and then: a long sample is not an endless loop.
     if (index % MOST_UNHEARD === MOST_UNHEARD - 1 && !(await page.beginSample(sample.sample))) return;
+    const heard = (): Event[] => mounted.heard.slice(heardBefore);
     if (step.expect) {
-      await events.expected(step.expect, act, mounted.heard.slice(heardBefore));
+      await arrival(page, mounted, step.expect, act, heard);
+      await events.expected(step.expect, act, heard());
       continue;
+    }
+    if (step.wait !== undefined) {
+      const missed = await waitFor(page, mounted, sample, step.wait, heard);
+      if (missed === undefined) continue;
+      events.failed({ kind: 'wait', name: `for ${missed}` }, `${missed} is not sent within 5 seconds`);
+      return;
     }
     heardBefore = mounted.heard.length;
     mounted.calls.length = 0;
@@ -74,6 +97,52 @@ export async function runSteps(
     await page.settle();
     await events.acted(act);
   }
+}
+
+/** In milliseconds: how long one waits for what is expected. */
+export const LATE = 1000;
+const LONGEST_WAIT = 5000;
+
+/** Waits until the event and the call that are expected have come. */
+async function arrival(
+  page: ProbePage,
+  mounted: Mounted,
+  { event, detail, called, with: given }: Expectation,
+  { kind }: SampleAct,
+  heard: () => readonly Event[],
+): Promise<void> {
+  const isSent = (): boolean =>
+    heard().some(
+      (one) => one.type === event && (detail === undefined || sameValue((one as CustomEvent).detail, detail)),
+    );
+  // What an element sends as it arrives came before anybody could listen.
+  const early = sentEarly.get(mounted);
+  const mayCome = kind !== 'start' || (early !== undefined && !early.has(event!));
+  if (event !== undefined && mayCome) await page.until(isSent, LATE);
+  const isCalled = (): boolean =>
+    mounted.calls.some(
+      (call) => call.name === called && (given === undefined || sameValue(call.given, given)),
+    );
+  if (called !== undefined) await page.until(isCalled, LATE);
+}
+
+/** Waits as a step says; gives the event that did not come. */
+async function waitFor(
+  page: ProbePage,
+  mounted: Mounted,
+  sample: SampleData,
+  wait: NonNullable<Step['wait']>,
+  heard: () => readonly Event[],
+): Promise<string | undefined> {
+  // The time limit counts from here.
+  await page.beginSample(sample.sample);
+  if (typeof wait === 'number') {
+    await page.until(() => false, wait);
+    return undefined;
+  }
+  const isSent = (): boolean =>
+    heard().some(({ type }) => type === wait.event) || sentEarly.get(mounted)?.has(wait.event) === true;
+  return (await page.until(isSent, LONGEST_WAIT)) ? undefined : wait.event;
 }
 
 function actOf(step: Step): SampleAct {

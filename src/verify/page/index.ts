@@ -8,9 +8,10 @@ import type { Observation } from '../observation.js';
 import { Observer } from '../observe.js';
 import { rememberInternals } from '../internals.js';
 import { rememberStates } from '../state-names.js';
-import { trackLeftovers, untracked } from './leftovers.js';
+import { trackLeftovers } from './leftovers.js';
 import { madeText } from './made.js';
 import { arrivalAt, deepestAt } from './pointer.js';
+import { untracked } from './untracked.js';
 
 /** What a consumer's example hands to the probe. */
 interface Handed {
@@ -89,15 +90,46 @@ async function settle(): Promise<void> {
   await tracker.calm();
 }
 
-/** Gives a condition some time, and at least ten rounds of tasks on a machine that is busy. */
+/** Milliseconds of a page's time that one turn of waiting takes. */
+const TURN = 10;
+/** How many milliseconds of a wait each frame stands for that must have come by its end: half as many as a quiet machine draws. */
+const OF_FRAME = 33;
+
+/**
+ * Gives a condition some time. It is counted in turns and frames of the page, not on the clock: a timer that is due
+ * earlier has come before the next turn, however late both are, so that a busy machine changes nothing.
+ */
 async function until(condition: () => boolean, patience = 200): Promise<boolean> {
-  const end = performance.now() + patience;
-  for (let round = 0; !condition(); round++) {
-    if (round >= 10 && performance.now() > end) return false;
+  for (let round = 0; round < 4; round++) {
+    if (condition()) return true;
     await settle();
-    if (round > 3) await new Promise((resolve) => untracked.setTimeout(resolve, 10));
+  }
+  const frames = countFrames();
+  try {
+    for (let waited = 0; !condition(); waited += TURN) {
+      if (waited >= patience && (frames.count >= patience / OF_FRAME || waited >= FRAMELESS)) return false;
+      await new Promise((resolve) => untracked.setTimeout(resolve, TURN));
+      await settle();
+    }
+  } finally {
+    frames.end();
   }
   return true;
+}
+
+/** Where a page draws no frames at all, as one does that nobody can see, waiting for them ends after so many milliseconds. */
+const FRAMELESS = 3000;
+
+/** Counts the frames that the page draws until it is ended. */
+function countFrames(): { count: number; end(): void } {
+  let over = false;
+  const counter = { count: 0, end: () => void (over = true) };
+  const next = (): void => {
+    counter.count++;
+    if (!over) untracked.requestAnimationFrame(next);
+  };
+  untracked.requestAnimationFrame(next);
+  return counter;
 }
 
 function container(): HTMLElement {

@@ -1,5 +1,8 @@
 import { SCRIPT_LIMIT } from '../../engines/script-limit.js';
 import type { Leftovers } from '../facet.js';
+import type { Observers, Timers } from './activity.js';
+import { comeToRest } from './come-to-rest.js';
+import { untracked } from './untracked.js';
 
 /** A listener; held weakly, so that counting keeps nothing alive. */
 interface Entry {
@@ -15,30 +18,19 @@ interface ListenerCount {
   typesOf(target: EventTarget): string[];
 }
 
-/** What the probes themselves use: counted things are those of elements and hosts. */
-export const untracked = {
-  setTimeout: globalThis.setTimeout.bind(globalThis),
-  requestAnimationFrame: globalThis.requestAnimationFrame.bind(globalThis),
-};
-
 /** Keeps count of listeners, timers, animation frames and observers of this page from now on. */
 export interface Tracker {
   leftovers(): Leftovers;
   /** The types of the listeners of a target, in alphabetical order. */
   listenersOf(target: EventTarget): string[];
   restlessness(): Promise<number>;
-  /** Waits for the animation frames and the timeouts that come within a moment. */
+  /** Waits for what the page is about to do: see come-to-rest. */
   calm(): Promise<void>;
 }
 
 /** Long enough for a clock that ticks ten times a second, and for several frames. */
 const WHILE = 250;
 const FRAMES_OF_WHILE = 15;
-
-/** In milliseconds: how soon a timeout comes that is only there to do something a little later. */
-const SOON = 30;
-/** How many frames of 60 a second one waits for what goes on and on. */
-const FRAMES = 6;
 
 export function trackLeftovers(): Tracker {
   const listeners = trackListeners();
@@ -48,23 +40,12 @@ export function trackLeftovers(): Tracker {
     leftovers: () => ({
       listeners: (filter) => listeners.count(filter),
       observers: (filter) =>
-        observers.filter((targets) => targets.some((target) => passes(target, filter))).length,
+        observers.active.filter(({ targets }) => targets.some((target) => passes(target, filter))).length,
       intervals: timers.intervals.size,
       timeouts: timers.timeouts.size,
     }),
     listenersOf: listeners.typesOf,
-    async calm() {
-      for (let frame = 0; frame < FRAMES && timers.soon() > 0; frame++) {
-        // What never comes to rest is waited for a few times, and then no more.
-        if (timers.unrest > 20) return;
-        await new Promise((resolve) => {
-          // On a busy machine a frame comes late, and what is drawn with it.
-          if (timers.frames.size > 0) untracked.requestAnimationFrame(resolve);
-          untracked.setTimeout(resolve, timers.frames.size > 0 ? 50 : 1000 / 60);
-        });
-        if (frame === FRAMES - 1) timers.unrest++;
-      }
-    },
+    calm: () => comeToRest(timers, observers),
     async restlessness() {
       // Where nothing is to come, nothing can ask for more.
       const isComing = [...timers.timeouts.values()].some((delay) => delay < SCRIPT_LIMIT);
@@ -162,19 +143,6 @@ function trackListeners(): ListenerCount {
   };
 }
 
-interface Timers {
-  intervals: Set<number>;
-  /** Their delays, by number. */
-  timeouts: Map<number, number>;
-  frames: Set<number>;
-  /** How often timeouts and animation frames were asked for so far. */
-  asked(): { timeouts: number; frames: number };
-  /** Animation frames, and timeouts that come soon. */
-  soon(): number;
-  /** How often it did not come to rest. */
-  unrest: number;
-}
-
 /** Intervals, timeouts and animation frames that are to come. */
 function trackTimers(): Timers {
   const intervals = new Set<number>();
@@ -189,9 +157,13 @@ function trackTimers(): Timers {
     requestAnimationFrame,
     cancelAnimationFrame,
   } = window;
+  const waiting = new Set<() => void>();
+  const ended = (timer: number): void => {
+    if (timeouts.delete(timer)) for (const look of waiting) look();
+  };
   const clear = (native: (timer?: number) => void) => (timer?: number) => {
     intervals.delete(timer!);
-    timeouts.delete(timer!);
+    ended(timer!);
     native.call(window, timer);
   };
   Object.assign(window, {
@@ -205,7 +177,7 @@ function trackTimers(): Timers {
       const timer: number = (setTimeout as (...all: unknown[]) => number).call(
         window,
         (...given: unknown[]) => {
-          timeouts.delete(timer);
+          ended(timer);
           // Text as code is what a policy forbids; the browser itself judges it.
           if (typeof work === 'function') (work as (...all: unknown[]) => void).apply(window, given);
           else setTimeout(work, 0);
@@ -237,20 +209,29 @@ function trackTimers(): Timers {
     timeouts,
     frames,
     asked: () => ({ ...asked }),
-    soon: () => frames.size + [...timeouts.values()].filter((delay) => delay <= SOON).length,
-    unrest: 0,
+    over: (which) =>
+      new Promise((resolve) => {
+        const look = (): void => {
+          if (which.some((timer) => timeouts.has(timer))) return;
+          waiting.delete(look);
+          // What it did may have asked for a task.
+          untracked.setTimeout(resolve, 0);
+        };
+        waiting.add(look);
+        look();
+      }),
   };
 }
 
 type ObserverClass = new (...given: never[]) => { observe(...given: never[]): void; disconnect(): void };
 
-/** The targets of each observer that watches something. */
-function trackObservers(): WeakRef<EventTarget>[][] {
-  const active: WeakRef<EventTarget>[][] = [];
+/** The observers of the page. */
+function trackObservers(): Observers {
+  const active: Observers['active'] = [];
   const targetsOf = new WeakMap<object, WeakRef<EventTarget>[]>();
   const classes = ['MutationObserver', 'ResizeObserver', 'IntersectionObserver', 'PerformanceObserver'];
-  for (const name of classes) {
-    const Native = (globalThis as unknown as Record<string, ObserverClass | undefined>)[name];
+  for (const kind of classes) {
+    const Native = (globalThis as unknown as Record<string, ObserverClass | undefined>)[kind];
     if (!Native) continue;
     const { observe, disconnect } = Native.prototype;
     Native.prototype.observe = function (this: object, ...given: never[]): void {
@@ -258,7 +239,7 @@ function trackObservers(): WeakRef<EventTarget>[][] {
       const targets = targetsOf.get(this) ?? [];
       if (!targetsOf.has(this)) {
         targetsOf.set(this, targets);
-        active.push(targets);
+        active.push({ kind, targets });
       }
       targets.push(new WeakRef((given[0] as unknown) instanceof Node ? given[0]! : window));
     };
@@ -267,5 +248,5 @@ function trackObservers(): WeakRef<EventTarget>[][] {
       targetsOf.get(this)?.splice(0);
     };
   }
-  return active;
+  return { active };
 }
