@@ -5,6 +5,7 @@ import { promisify } from 'node:util';
 import { PNG } from 'pngjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { BuiltPage } from './built-page.js';
+import type { VerifyReport } from '../src/index.js';
 import { lastwright, linkPackages, readTree, REPOSITORY, writeElement, writeFiles } from './helpers.js';
 
 const FIELD = 'parts: { field: {} }\npassthrough: { to: field, native: input }\n';
@@ -420,6 +421,66 @@ describe('verify', () => {
       'quay-good': 'fits',
       'quay-deaf': 'fails',
     });
+  });
+
+  it('knows that a box has a value only where it is checked', async () => {
+    const lie = `export default class extends HTMLElement {
+  static formAssociated = true;
+  #internals = this.attachInternals();
+  #control = Object.assign(document.createElement('input'), { type: 'checkbox', ariaLabel: 'Sealed' });
+  constructor() {
+    super();
+    this.attachShadow({ mode: 'open', delegatesFocus: true }).append(this.#control);
+    this.#control.part.add('box');
+    this.#tell();
+  }
+  #tell() { this.#internals.setFormValue('on'); }
+  get checked() { return this.#control.checked; }
+  set checked(on) { this.#control.checked = on; }
+  get form() { return this.#internals.form; }
+  formResetCallback() { this.#control.checked = false; }
+  formStateRestoreCallback() { this.#control.checked = true; }
+}
+`;
+    const box = (tag: string, more = '') =>
+      `contract: 1\ntag: ${tag}\nparts: { box: {} }\npassthrough: { to: box, native: input }\n${more}`;
+    const root = writeFiles({
+      'lastwright.yaml': 'library: 1\nhosts: [html]\n',
+      'package.json': '{ "name": "boxes", "version": "1.0.0" }',
+      'elements/quay-box/quay-box.contract.yaml': box('quay-box'),
+      'elements/quay-box/quay-box.html': '<label><input type="checkbox" part="box">Sealed</label>',
+      'elements/quay-lie/quay-lie.contract.yaml': box('quay-lie', 'wraps: { element: ./lie.js }\n'),
+      'elements/quay-lie/lie.js': lie,
+    });
+    const flags = ['--json', '--no-types', '--facet', 'forms'];
+    const { stdout } = await lastwright(['verify', ...flags], { cwd: root });
+    const { results } = JSON.parse(stdout) as VerifyReport;
+    const failing = (tag: string) =>
+      results.filter(({ element, verdict }) => element === tag && verdict === 'fails');
+    expect(failing('quay-box').map(({ subject, note }) => [subject, note])).toEqual([]);
+    const value = failing('quay-lie').find(({ subject }) => subject === 'value');
+    expect(JSON.stringify(value!.observed)).toContain('uncheck it');
+  });
+
+  it('does not look for what a sample took out of the page', async () => {
+    const root = writeElement(
+      {
+        '.contract.yaml': 'contract: 1\ntag: quay-mast\nparts: { close: {} }\n',
+        '.html': '<button part="close" onclick="close()">Close</button>',
+        '.js': 'export function close(mast) { mast.host.remove(); }\n',
+        '.samples.yaml': '- sample: Shown\n- sample: Closed\n  steps: [{ click: close }]\n',
+      },
+      { 'package.json': '{ "name": "masts", "version": "1.0.0" }' },
+    );
+    const { stdout } = await lastwright(['verify', '--json', '--no-types', '--facet', 'access'], {
+      cwd: root,
+    });
+    const { results } = JSON.parse(stdout) as VerifyReport;
+    const access = results.filter(({ facet }) => facet === 'access');
+    expect(access.map(({ subject, verdict, note }) => [subject, verdict, note])).toEqual([
+      ['Shown', 'fits', ''],
+      ['Closed', 'unchecked', 'It is not in the page any more at the end of the sample.'],
+    ]);
   });
 
   it('says what an element threw, whatever that is', async () => {

@@ -21,7 +21,7 @@ describe('verify --facet', () => {
     const others = report.results.filter(({ facet }) => !['slots', 'lifecycle'].includes(facet));
     expect(others.length).toBeGreaterThan(8);
     expect(new Set(others.map(({ verdict, note }) => `${verdict}: ${note}`))).toEqual(
-      new Set(['unchecked: Left out: only slots, lifecycle was asked for.']),
+      new Set(['unchecked: Left out: only slots, lifecycle were asked for.']),
     );
     expect(report.cells).toEqual({ seen: 2, remembered: 0 });
   });

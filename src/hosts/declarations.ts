@@ -1,5 +1,6 @@
 import type { Contract, ElementEvent, Property } from '../contract/model.js';
 import { docComment, memberNote } from '../contract/typescript.js';
+import { isNativeEvent } from '../standards/standards.js';
 import { quoted } from '../syntax/literal.js';
 
 /** Attributes that every form-associated element has beside its own (HTML, section 4.13.3). */
@@ -99,12 +100,18 @@ export function useInterfaces(contracts: readonly Contract[], dialect: UseDialec
       const listeners = dialect.listener
         ? contract.events.map((event) => listenerOf(event, contract, dialect.listener!(event.name)))
         : [];
+      // What an event of the contract says replaces what the event of that name is everywhere else.
+      const redefined = dialect.listener
+        ? contract.events
+            .filter(({ name }) => isNativeEvent(name))
+            .map(({ name }) => ` | ${quoted(dialect.listener!(name))}`)
+        : [];
       const all = dialect.given?.(contract) ?? `${className}Properties`;
       const given = dialect.requiredApart ? `Partial<${all}>` : all;
       return [
         docComment(contract.description ?? contract.summary ?? `The use of <${tag}>.`).trimEnd(),
         `export interface ${className}Use`,
-        `  extends Omit<${native}, keyof ${className}Properties | keyof ${className}Attributes | ${dialect.replaced}>,`,
+        `  extends Omit<${native}, keyof ${className}Properties | keyof ${className}Attributes | ${dialect.replaced}${redefined.join('')}>,`,
         `    ${given},`,
         `    ${className}Attributes {`,
         ...dialect.more(contract).map((line) => `  ${line}`),

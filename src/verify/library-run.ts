@@ -404,7 +404,11 @@ export class LibraryRun {
     const { facets: asked } = this.options;
     if (!asked) return [];
     const left = facetsIn(name, this.#promised).filter((facet) => !asked.includes(facet.name));
-    return this.#uncheckedAnywhere(name, `Left out: only ${asked.join(', ')} was asked for.`, left);
+    return this.#uncheckedAnywhere(
+      name,
+      `Left out: only ${asked.join(', ')} ${asked.length === 1 ? 'was' : 'were'} asked for.`,
+      left,
+    );
   }
 
   async #withoutHost({ host, missing, install }: MissingHost): Promise<VerifyResult[]> {

@@ -50,6 +50,10 @@ export const access: Facet<SampleData[]> = {
         await runSteps(page, mounted, sample, UNHEARD);
         await page.park();
         const { element } = mounted;
+        if (!element.isConnected) {
+          observer.leave('It is not in the page any more at the end of the sample.');
+          return;
+        }
         if (innerRoot(element) !== (element.shadowRoot ?? element)) {
           observer.leave('The engine cannot look into a closed shadow root.');
           return;

@@ -131,6 +131,9 @@ async function tryMembership({ mounted, form, page }: FormTrial): Promise<Observ
   return observer.result();
 }
 
+/** Such a control has a value only where it is checked. */
+const isBox = (control: Element): boolean => control.matches('input[type=checkbox], input[type=radio]');
+
 /** Gives the element a value in the way that it takes one. */
 async function give(stage: FormTrial, value: unknown): Promise<void> {
   const { mounted, data, page } = stage;
@@ -139,8 +142,10 @@ async function give(stage: FormTrial, value: unknown): Promise<void> {
   } else {
     const control = controlOf(stage);
     if (!control) return;
-    control.value = String(value);
-    control.dispatchEvent(new Event('input', { bubbles: true, composed: true }));
+    if (isBox(control)) control.checked = Boolean(value);
+    else control.value = String(value);
+    for (const type of isBox(control) ? ['input', 'change'] : ['input'])
+      control.dispatchEvent(new Event(type, { bubbles: true, composed: true }));
   }
   await page.settle();
 }
@@ -154,18 +159,23 @@ async function tryValue(stage: FormTrial): Promise<Observation> {
   const { form, mounted, data, page } = stage;
   const observer = new Observer('value');
   const initial = entry(stage);
+  const control = controlOf(stage);
+  const box = !data.property && control && isBox(control) ? control : undefined;
   const [first, second] = data.property
     ? [data.property.first, data.property.second]
-    : ['Given', 'Given later'];
+    : box
+      ? [true, false]
+      : ['Given', 'Given later'];
+  const entryOf = (value: unknown): string | null => (box && value === true ? box.value : textOf(value));
   await give(stage, first);
-  observer.equal('give a value, read it from the form', entry(stage), textOf(first));
+  observer.equal(`${box ? 'check it' : 'give a value'}, read it from the form`, entry(stage), entryOf(first));
   await give(stage, second);
-  observer.equal('give another', entry(stage), textOf(second));
+  observer.equal(box ? 'uncheck it' : 'give another', entry(stage), entryOf(second));
   form.reset();
   await page.settle();
   observer.equal('reset the form', entry(stage), initial);
   const element = mounted.element as FormMembers;
-  const restored = textOf(first) ?? 'on';
+  const restored = entryOf(first) ?? 'on';
   observer.holds(
     'look for a way to restore a state',
     typeof element.formStateRestoreCallback === 'function',
@@ -250,15 +260,15 @@ async function trySetting(stage: FormTrial): Promise<Observation[]> {
   const control = controlOf(stage);
   const element = mounted.element as FormMembers & { value?: unknown; checked?: unknown };
   if (!data.ofControl || !control) return [];
-  const isBox = control.matches('input[type=checkbox], input[type=radio]');
-  if (!isBox && !control.matches(TYPED)) return [];
+  const box = isBox(control);
+  if (!box && !control.matches(TYPED)) return [];
   const observer = new Observer('set by script');
   const set = (on: boolean): void => {
-    if (isBox) element.checked = on;
+    if (box) element.checked = on;
     else element.value = on ? 'Given by script' : '';
   };
-  const wanted = isBox ? control.value : 'Given by script';
-  const did = `set ${isBox ? 'checked to true' : 'value to "Given by script"'}`;
+  const wanted = box ? control.value : 'Given by script';
+  const did = `set ${box ? 'checked to true' : 'value to "Given by script"'}`;
   const initial = entry(stage);
   set(true);
   await page.settle();
