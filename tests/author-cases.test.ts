@@ -462,6 +462,59 @@ describe('verify', () => {
     expect(JSON.stringify(value!.observed)).toContain('uncheck it');
   });
 
+  it('names the listeners that are left behind, and what was seen after a second connection', async () => {
+    const root = writeElement(
+      {
+        '.contract.yaml':
+          'contract: 1\ntag: quay-mast\nparts: { raise: {} }\nevents: { mast-raise: {} }\nwraps: { element: ./mast.js }\n',
+        '.samples.yaml':
+          '- sample: Raised\n  steps:\n    - click: raise\n    - expect: { event: mast-raise, text: { raise: Up } }\n',
+      },
+      {
+        'package.json': '{ "name": "masts", "version": "1.0.0" }',
+        'elements/quay-mast/mast.js': `export default class extends HTMLElement {
+  #button = Object.assign(document.createElement('button'), { textContent: 'Down' });
+  #raise = () => {
+    this.#button.textContent = 'Up';
+    this.dispatchEvent(new CustomEvent('mast-raise', { bubbles: true, composed: true }));
+  };
+  constructor() {
+    super();
+    this.#button.part.add('raise');
+    this.attachShadow({ mode: 'open' }).append(this.#button);
+    this.#button.addEventListener('click', this.#raise);
+  }
+  connectedCallback() { addEventListener('resize', () => this.#button.blur()); }
+  disconnectedCallback() { this.#button.removeEventListener('click', this.#raise); }
+}
+`,
+      },
+    );
+    const flags = ['--json', '--no-types', '--facet', 'lifecycle'];
+    const { stdout } = await lastwright(['verify', ...flags], { cwd: root });
+    const { results } = JSON.parse(stdout) as VerifyReport;
+    const notes = results.filter(({ verdict }) => verdict === 'fails').map(({ note }) => note);
+    expect(notes.join('\n')).toMatch(/count listeners: \d+, then \d+: \d+ x resize on window more/);
+    expect(notes.join('\n')).toMatch(/click raise, listen for mast-raise: not heard instead of mast-raise/);
+  });
+
+  it('types behind what is there, in a text that can be edited', async () => {
+    const root = writeElement(
+      {
+        '.contract.yaml': 'contract: 1\ntag: quay-mast\nparts: { text: {} }\n',
+        '.html': '<p part="text" contenteditable="true">Low</p>',
+        '.samples.yaml':
+          '- sample: Written\n  steps:\n    - type: { into: text, text: er }\n    - expect: { text: { text: Lower } }\n',
+      },
+      { 'package.json': '{ "name": "masts", "version": "1.0.0" }' },
+    );
+    const flags = ['--json', '--no-types', '--facet', 'samples'];
+    const { stdout } = await lastwright(['verify', ...flags], { cwd: root });
+    const { results } = JSON.parse(stdout) as VerifyReport;
+    const [written] = results.filter(({ facet }) => facet === 'samples');
+    expect([written!.verdict, written!.note]).toEqual(['fits', '']);
+  });
+
   it('does not look for what a sample took out of the page', async () => {
     const root = writeElement(
       {

@@ -159,6 +159,8 @@ export interface ProbePage {
 export interface Leftovers {
   /** Listeners on targets for which a filter holds. */
   listeners(filter: (target: EventTarget) => boolean): number;
+  /** The same by name: `resize on window`. */
+  listenerNames(filter: (target: EventTarget) => boolean): string[];
   intervals: number;
   /** Timeouts that are still to come. */
   timeouts: number;

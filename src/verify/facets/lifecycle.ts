@@ -159,6 +159,8 @@ async function inAnotherDocument(page: ProbePage, data: Data): Promise<Observer>
 
 interface Counted {
   listeners: number;
+  /** The listeners by name. */
+  names: string[];
   observers: number;
   timers: number;
   nodes: number;
@@ -176,8 +178,19 @@ function expectNoMore(
   for (const kind of COUNTED) {
     const [was, is] = [before[kind], after[kind]];
     if (was === undefined || is === undefined) continue;
-    observer.expect(`${did}; count ${kind}`, is <= was, `${was}, then ${is}`, `no more than ${was}`);
+    const which = kind === 'listeners' && is > was ? `: ${added(before.names!, after.names!)} more` : '';
+    observer.expect(`${did}; count ${kind}`, is <= was, `${was}, then ${is}${which}`, `no more than ${was}`);
   }
+}
+
+/** What there is more of, with how often: `5 x resize on window`. */
+function added(before: readonly string[], after: readonly string[]): string {
+  const count = (all: readonly string[], name: string): number => all.filter((one) => one === name).length;
+  return [...new Set(after)]
+    .map((name) => [name, count(after, name) - count(before, name)] as const)
+    .filter(([, more]) => more > 0)
+    .map(([name, more]) => `${more} x ${name}`)
+    .join(', ');
 }
 
 /** Connecting again must not add anything to what the first connection made. */
@@ -187,10 +200,11 @@ async function connections(page: ProbePage, data: Data): Promise<Observer> {
   const { element } = mounted;
   const home = element.parentNode!;
   const counted = (): Counted => {
-    const { listeners, observers, intervals, timeouts } = page.leftovers();
+    const { listeners, listenerNames, observers, intervals, timeouts } = page.leftovers();
     const own = (target: EventTarget): boolean => isItsOwn(target, element) || target === home;
     return {
       listeners: listeners(own),
+      names: listenerNames(own),
       observers: observers(own),
       timers: intervals + timeouts,
       nodes: innerRoot(element).querySelectorAll('*').length,
@@ -224,9 +238,10 @@ async function remounts(page: ProbePage): Promise<Observer> {
   await page.until(() => !isThere());
   observer.holds('take it away by the host’s state', !isThere(), 'it is still there', 'it is gone');
   const counted = (): Partial<Counted> => {
-    const { listeners, observers, intervals, timeouts } = page.leftovers();
+    const { listeners, listenerNames, observers, intervals, timeouts } = page.leftovers();
     return {
       listeners: listeners(isGlobal),
+      names: listenerNames(isGlobal),
       observers: observers(isGlobal),
       timers: intervals + timeouts,
       nodes: document.head.childNodes.length + document.body.childNodes.length,
@@ -254,8 +269,13 @@ async function remounts(page: ProbePage): Promise<Observer> {
 async function leaves(page: ProbePage, { properties }: Data): Promise<Observer[]> {
   const observer = new Observer('left behind');
   const counted = (): Partial<Counted> => {
-    const { listeners, observers, intervals, timeouts } = page.leftovers();
-    return { listeners: listeners(isGlobal), observers: observers(isGlobal), timers: intervals + timeouts };
+    const { listeners, listenerNames, observers, intervals, timeouts } = page.leftovers();
+    return {
+      listeners: listeners(isGlobal),
+      names: listenerNames(isGlobal),
+      observers: observers(isGlobal),
+      timers: intervals + timeouts,
+    };
   };
   // Who has made one already keeps what all of them share.
   await makeAndRemove(page, properties);
@@ -317,10 +337,8 @@ async function makeAndRemove(
   return made;
 }
 
-/** What was seen for each expectation of a sample. */
-type Seen = Map<string, string>;
-
-const MISSED = 'not as expected';
+/** What was seen for each expectation of a sample, and whether it was what the sample expects. */
+type Seen = Map<string, { saw: string; holds: boolean; exact?: boolean }>;
 
 /** Samples bring about the same after a second connection as without one: events, reactions, methods. */
 async function stillWorks(page: ProbePage, { samples }: Data): Promise<Observation[]> {
@@ -340,13 +358,14 @@ async function stillWorks(page: ProbePage, { samples }: Data): Promise<Observati
     if (!plain || !again) observer.leave(HALTING);
     else {
       for (const [did, seen] of plain) {
+        const now = again.get(did);
         // What does not hold anyway is told where it belongs.
-        if (seen !== MISSED)
+        if (seen.holds)
           observer.expect(
             `take it out, put it back; ${did}`,
-            again.get(did) === seen,
-            again.get(did) ?? MISSED,
-            seen,
+            now !== undefined && now.holds && (!seen.exact || now.saw === seen.saw),
+            now?.saw ?? 'it did not come to that',
+            seen.saw,
           );
       }
       if (observer.observed.length === 0) observer.saw('run it after a second connection', 'done');
@@ -374,15 +393,13 @@ async function run(
         if (act.kind === 'start') return;
         const judged = new Observer('');
         await judge(page, mounted, sample, expectation, act, heard, judged);
-        judged.observed.forEach(({ did, wanted }, place) => {
-          all.set(
-            `${did}${place === 0 ? '' : ` (${place + 1})`}`,
-            wanted === undefined ? 'as expected' : MISSED,
-          );
+        judged.observed.forEach(({ did, saw, wanted }, place) => {
+          all.set(`${did}${place === 0 ? '' : ` (${place + 1})`}`, { saw, holds: wanted === undefined });
         });
         if (expectation.event !== undefined) {
           const count = heard.filter(({ type }) => type === expectation.event).length;
-          all.set(`${describeAct(act)}, count ${expectation.event}`, `${count}`);
+          const times = { saw: `${count}`, holds: true, exact: true };
+          all.set(`${describeAct(act)}, count ${expectation.event}`, times);
         }
       },
     });

@@ -179,6 +179,7 @@ async function perform(
   else if (step.focus !== undefined) await focus(step.focus);
   else if (step.type !== undefined) {
     await focus(step.type.into);
+    toEnd(await find(step.type.into));
     await page.type(step.type.text);
   } else if (step.press !== undefined) await page.press(step.press);
   else if (step.call !== undefined) {
@@ -190,6 +191,14 @@ async function perform(
     for (const [name, value] of Object.entries(step.set ?? {})) await mounted.set(name, value);
   }
   return actOf(step);
+}
+
+/** Who goes on writing in a text that can be edited does so behind what is there, as in a control. */
+function toEnd(target: HTMLElement): void {
+  if (!target.isContentEditable) return;
+  const selection = getSelection();
+  selection?.selectAllChildren(target);
+  selection?.collapseToEnd();
 }
 
 export function describeAct({ kind, name }: SampleAct): string {

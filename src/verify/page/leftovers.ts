@@ -12,9 +12,9 @@ interface Entry {
 }
 
 /** The listeners of the page. */
-interface ListenerCount {
-  /** How many there are on targets that pass. */
-  count(filter: (target: EventTarget) => boolean): number;
+interface Listeners {
+  /** Those on targets that pass, by type and target. */
+  namesOf(filter: (target: EventTarget) => boolean): string[];
   typesOf(target: EventTarget): string[];
 }
 
@@ -38,7 +38,8 @@ export function trackLeftovers(): Tracker {
   const observers = trackObservers();
   return {
     leftovers: () => ({
-      listeners: (filter) => listeners.count(filter),
+      listeners: (filter) => listeners.namesOf(filter).length,
+      listenerNames: (filter) => listeners.namesOf(filter),
       observers: (filter) =>
         observers.active.filter(({ targets }) => targets.some((target) => passes(target, filter))).length,
       intervals: timers.intervals.size,
@@ -77,7 +78,7 @@ function passes(target: WeakRef<EventTarget>, filter: (target: EventTarget) => b
  * Keeps count of the page's listeners. One counts once for target, type, callback and capture, as in the DOM standard
  * (section 2.7). Each target has a list of its own: pages add thousands, and most targets have a few.
  */
-function trackListeners(): ListenerCount {
+function trackListeners(): Listeners {
   const targets = new Set<WeakRef<EventTarget>>();
   const byTarget = new WeakMap<EventTarget, Entry[]>();
   const { addEventListener, removeEventListener } = EventTarget.prototype;
@@ -129,18 +130,26 @@ function trackListeners(): ListenerCount {
     removeEventListener.call(target, type, listener, options);
   };
   return {
-    count(filter) {
-      let count = 0;
+    namesOf(filter) {
+      const names: string[] = [];
       for (const weak of targets) {
         const target = weak.deref();
         if (!target) targets.delete(weak);
-        else if (filter(target)) count += byTarget.get(target)!.length;
+        else if (filter(target))
+          names.push(...byTarget.get(target)!.map(({ type }) => `${type} on ${nameOf(target)}`));
       }
-      return count;
+      return names;
     },
     typesOf: (target) =>
       (byTarget.get(target) ?? []).map(({ type, capture }) => (capture ? `${type}, capturing` : type)).sort(),
   };
+}
+
+/** How a target is called in a sentence. */
+function nameOf(target: EventTarget): string {
+  if (target === window) return 'window';
+  if (target === document) return 'document';
+  return target instanceof Element ? `<${target.localName}>` : `a ${target.constructor.name}`;
 }
 
 /** Intervals, timeouts and animation frames that are to come. */
