@@ -286,7 +286,7 @@ export function Tide({ height }: Props) { return <p>{height} {unit}</p>; }
     rmSync(join(library, 'elements/quay-tide'), { recursive: true });
     expect(await build()).toMatchObject({ status: 0, stderr: '' });
     expect(Object.keys(readTree(join(library, 'dist'))).join()).not.toContain('tide');
-  }, 60_000);
+  }, 180_000);
 });
 
 describe('a build of which parts are remembered', () => {

@@ -419,6 +419,8 @@ async function isDrawnAnew(
     const differ = before !== wanted;
     await (differ ? page.until(() => insideOf(changing) !== shown) : page.settle());
     await page.pictured(changing);
+    // On a busy machine what follows from a picture comes later than the picture.
+    if (differ) await page.until(() => insideOf(changing) !== shown);
     // What goes on by itself, or remembers what was, is not compared any further.
     if (!differ || shown !== before) continue;
     const did = `change ${name} to ${show(value)}, look at what is drawn`;

@@ -403,13 +403,11 @@ async function pictured(...elements: readonly Element[]): Promise<void> {
   ]);
   if (pictures.length === 0) return;
   const pending = pictures.filter(({ complete, loading }) => !complete && loading !== 'lazy');
-  const settled = pending.map(
-    (picture) =>
-      new Promise<void>((resolve) => {
-        for (const type of ['load', 'error']) picture.addEventListener(type, () => resolve(), { once: true });
-      }),
-  );
-  await Promise.race([Promise.all(settled), new Promise((resolve) => untracked.setTimeout(resolve, 1000))]);
+  const come = new Set<Element>();
+  for (const picture of pending)
+    for (const type of ['load', 'error'])
+      picture.addEventListener(type, () => come.add(picture), { once: true });
+  await until(() => come.size === pending.length, 1000);
   // One that is complete may still have its event to come.
   await new Promise((resolve) => untracked.setTimeout(resolve, 20));
 }
