@@ -157,10 +157,8 @@ export interface ProbePage {
 
 /** How much there is in the page that outlives what made it. */
 export interface Leftovers {
-  /** Listeners on targets for which a filter holds. */
-  listeners(filter: (target: EventTarget) => boolean): number;
-  /** The same by name: `resize on window`. */
-  listenerNames(filter: (target: EventTarget) => boolean): string[];
+  /** Listeners on targets for which a filter holds, by type and target: `resize on window`. */
+  listeners(filter: (target: EventTarget) => boolean): string[];
   intervals: number;
   /** Timeouts that are still to come. */
   timeouts: number;

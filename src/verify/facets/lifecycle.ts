@@ -158,9 +158,8 @@ async function inAnotherDocument(page: ProbePage, data: Data): Promise<Observer>
 }
 
 interface Counted {
-  listeners: number;
-  /** The listeners by name. */
-  names: string[];
+  /** By name. */
+  listeners: readonly string[];
   observers: number;
   timers: number;
   nodes: number;
@@ -176,12 +175,17 @@ function expectNoMore(
   after: Partial<Counted>,
 ): void {
   for (const kind of COUNTED) {
-    const [was, is] = [before[kind], after[kind]];
-    if (was === undefined || is === undefined) continue;
-    const which = kind === 'listeners' && is > was ? `: ${added(before.names!, after.names!)} more` : '';
+    const [earlier, later] = [before[kind], after[kind]];
+    if (earlier === undefined || later === undefined) continue;
+    const [was, is] = [sizeOf(earlier), sizeOf(later)];
+    const named = typeof earlier === 'object' && typeof later === 'object';
+    const which = named && is > was ? `: ${added(earlier, later)} more` : '';
     observer.expect(`${did}; count ${kind}`, is <= was, `${was}, then ${is}${which}`, `no more than ${was}`);
   }
 }
+
+const sizeOf = (counted: number | readonly string[]): number =>
+  typeof counted === 'number' ? counted : counted.length;
 
 /** What there is more of, with how often: `5 x resize on window`. */
 function added(before: readonly string[], after: readonly string[]): string {
@@ -200,11 +204,10 @@ async function connections(page: ProbePage, data: Data): Promise<Observer> {
   const { element } = mounted;
   const home = element.parentNode!;
   const counted = (): Counted => {
-    const { listeners, listenerNames, observers, intervals, timeouts } = page.leftovers();
+    const { listeners, observers, intervals, timeouts } = page.leftovers();
     const own = (target: EventTarget): boolean => isItsOwn(target, element) || target === home;
     return {
       listeners: listeners(own),
-      names: listenerNames(own),
       observers: observers(own),
       timers: intervals + timeouts,
       nodes: innerRoot(element).querySelectorAll('*').length,
@@ -238,10 +241,9 @@ async function remounts(page: ProbePage): Promise<Observer> {
   await page.until(() => !isThere());
   observer.holds('take it away by the host’s state', !isThere(), 'it is still there', 'it is gone');
   const counted = (): Partial<Counted> => {
-    const { listeners, listenerNames, observers, intervals, timeouts } = page.leftovers();
+    const { listeners, observers, intervals, timeouts } = page.leftovers();
     return {
       listeners: listeners(isGlobal),
-      names: listenerNames(isGlobal),
       observers: observers(isGlobal),
       timers: intervals + timeouts,
       nodes: document.head.childNodes.length + document.body.childNodes.length,
@@ -269,10 +271,9 @@ async function remounts(page: ProbePage): Promise<Observer> {
 async function leaves(page: ProbePage, { properties }: Data): Promise<Observer[]> {
   const observer = new Observer('left behind');
   const counted = (): Partial<Counted> => {
-    const { listeners, listenerNames, observers, intervals, timeouts } = page.leftovers();
+    const { listeners, observers, intervals, timeouts } = page.leftovers();
     return {
       listeners: listeners(isGlobal),
-      names: listenerNames(isGlobal),
       observers: observers(isGlobal),
       timers: intervals + timeouts,
     };

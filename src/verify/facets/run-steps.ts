@@ -172,14 +172,15 @@ async function perform(
     if (!found) throw new Error(`nothing in the element is "${name}"`);
     return found as HTMLElement;
   };
-  const focus = async (name: string): Promise<void> => {
-    if (!takesFocus(await find(name))) throw new Error(`"${name}" cannot have the focus`);
+  const focus = async (name: string): Promise<HTMLElement> => {
+    const target = await find(name);
+    if (!takesFocus(target)) throw new Error(`"${name}" cannot have the focus`);
+    return target;
   };
   if (step.click !== undefined) await page.click(await find(step.click));
   else if (step.focus !== undefined) await focus(step.focus);
   else if (step.type !== undefined) {
-    await focus(step.type.into);
-    toEnd(await find(step.type.into));
+    toEnd(await focus(step.type.into));
     await page.type(step.type.text);
   } else if (step.press !== undefined) await page.press(step.press);
   else if (step.call !== undefined) {

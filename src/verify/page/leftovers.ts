@@ -38,8 +38,7 @@ export function trackLeftovers(): Tracker {
   const observers = trackObservers();
   return {
     leftovers: () => ({
-      listeners: (filter) => listeners.namesOf(filter).length,
-      listenerNames: (filter) => listeners.namesOf(filter),
+      listeners: listeners.namesOf,
       observers: (filter) =>
         observers.active.filter(({ targets }) => targets.some((target) => passes(target, filter))).length,
       intervals: timers.intervals.size,
