@@ -66,6 +66,16 @@ await Promise.all([
     logLevel: 'warning',
   }),
   build({
+    entryPoints: { ways: 'src/verify/relations/generate.ts' },
+    outdir: 'dist/browser',
+    bundle: true,
+    minify: true,
+    format: 'esm',
+    target: 'es2022',
+    legalComments: 'linked',
+    logLevel: 'warning',
+  }),
+  build({
     entryPoints: { report: 'src/verify/report/page/index.ts' },
     outdir: 'dist/browser',
     bundle: true,

@@ -11,9 +11,17 @@ function findToolRoot(): string {
   return folder;
 }
 
-/** What the tool's own build made for use in browsers: the runtime's modules, and all of it in one, what warns during development, the code that runs probes, the script of reports, that of cells, and the live page. */
+/** What the tool's own build made for use in browsers: the runtime's modules, and all of it in one, what warns during development, the code that runs probes, what makes ways for relations, the script of reports, that of cells, and the live page. */
 export function toolFile(
-  name: 'runtime' | 'runtime.js' | 'runtime/inspect.js' | 'probes.js' | 'report.js' | 'cell.js' | 'page',
+  name:
+    | 'runtime'
+    | 'runtime.js'
+    | 'runtime/inspect.js'
+    | 'probes.js'
+    | 'ways.js'
+    | 'report.js'
+    | 'cell.js'
+    | 'page',
 ): string {
   return join(TOOL_ROOT, 'dist', 'browser', name);
 }

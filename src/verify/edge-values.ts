@@ -48,6 +48,10 @@ export function edgeValues(
       const bad = [
         'no-such-choice',
         '',
+        // What every object has, for who looks choices up in one.
+        'constructor',
+        'toString',
+        '__proto__',
         ...choices.slice(-2).flatMap((choice) => [otherCase(choice), ` ${choice} `]),
       ];
       const badTexts = bad.filter((text) => !choices.includes(text));
@@ -78,8 +82,10 @@ function candidatesFor(kind: PropertyKind, schema: JsonSchema): unknown[] {
       const short = minLength > 0 ? ['m'.repeat(minLength), 'm'.repeat(minLength - 1)] : [];
       const free = schema.format === undefined && schema.pattern === undefined;
       // Texts that look like something else, and white space that nobody may take away.
-      const plain = ['', ' ', ' two  blanks ', '0', 'false', 'null', 'undefined', 'Ä<b>&amp;'];
-      return [...new Set([...(free ? plain : ['', '§']), ...long, ...short])];
+      const plain = ['', ' ', ' two  blanks ', '0', 'false', 'null', 'undefined', 'Ä<b>&amp;', '\ud800'];
+      // A format only says what is meant; whether other texts are taken is said by a pattern.
+      const held = schema.pattern === undefined ? [] : ['', '§', ...around(schema)];
+      return [...new Set([...(free ? plain : held), ...long, ...short])];
     }
     case 'number': {
       const step = schema.multipleOf ?? 1;
@@ -98,6 +104,13 @@ function candidatesFor(kind: PropertyKind, schema: JsonSchema): unknown[] {
     default:
       return [];
   }
+}
+
+/** Texts that a pattern allows, with something before and behind them: few patterns allow that, and some forget to say so. */
+function around({ examples = [], default: given }: JsonSchema): string[] {
+  const known = [...examples, given].find((value) => typeof value === 'string' && value !== '');
+  if (typeof known !== 'string') return [];
+  return [`x${known}`, `${known}x`, `${known}\nx`, `x\n${known}`];
 }
 
 function otherCase(text: string): string {

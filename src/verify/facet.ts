@@ -56,6 +56,8 @@ export interface Facet<Data = unknown> {
    * same as there, and only what is the host's own doing is seen once more (`byHost`).
    */
   ofElement?: { byHost?(page: ProbePage, data: Data): Promise<Observation[]> };
+  /** What it looks at in one host only, because the host has no part in it. */
+  inFirstHost?(page: ProbePage, data: Data): Promise<Observation[]>;
   plan(facts: ElementFacts): FacetPlan<Data>;
   probe(page: ProbePage, data: Data): Promise<Observation[]>;
 }

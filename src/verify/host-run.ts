@@ -52,6 +52,8 @@ export class HostRun {
     readonly installed: InstalledHost,
     readonly library: ServedLibrary,
     readonly facets: readonly Facet[],
+    /** True if that is tried here which is the same in all hosts. */
+    readonly isFirst: boolean,
   ) {
     this.#base = `/hosts/${installed.host.name}`;
     this.#compiler = new ExampleCompiler(installed, library.tags);
@@ -250,6 +252,7 @@ export class HostRun {
     const request = {
       facet: facet.name,
       part,
+      isFirst: this.isFirst,
       tag,
       data,
       ...(facet.ofElement ? { compared: properties.map(({ name }) => name) } : {}),

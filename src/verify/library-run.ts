@@ -14,7 +14,7 @@ import { toolKey } from '../system/tool-key.js';
 import { UsageError } from '../system/usage-error.js';
 import { compareLooks, type KnownLooks } from './compare-looks.js';
 import type { ElementFacts, Facet } from './facet.js';
-import { facetsIn } from './facets/index.js';
+import { facetsIn, isFirstHost } from './facets/index.js';
 import type { HostRun, ServedLibrary } from './host-run.js';
 import { Leads } from './leads.js';
 import { Memory, type Seen } from './memory.js';
@@ -277,7 +277,8 @@ export class LibraryRun {
   ): Promise<HostRun> {
     await this.#listening();
     const { HostRun } = await loadSeeing();
-    const run = new HostRun(this.#server, installed, await this.#served(), facets);
+    const isFirst = isFirstHost(installed.host.name, this.#promised);
+    const run = new HostRun(this.#server, installed, await this.#served(), facets, isFirst);
     const tags = new Set(toSee.map(({ tag }) => tag));
     await run.prepare(await this.#factsOf(this.#elements.filter(({ tag }) => tags.has(tag))));
     return run;
@@ -294,6 +295,7 @@ export class LibraryRun {
             `${host.name} ${version}`,
             this.#shared,
             seen.map(({ name }) => name).join(),
+            isFirstHost(host.name, this.#promised) ? 'first' : '',
             this.#code.keyOf(elementModule(tag)),
             facts,
           );

@@ -4,6 +4,7 @@ import { packageExports } from '../build/package-manifest.js';
 import type { Analysis } from '../library/library-element.js';
 import { toolFile } from '../system/tool-files.js';
 import { ACCESS_ENGINE } from './facets/access.js';
+import { WAYS } from './relations/ways-module.js';
 import type { ServedLibrary } from './host-run.js';
 import type { PageServer } from './page-server.js';
 import { sharedFrameworks } from './shared-frameworks.js';
@@ -17,6 +18,7 @@ export async function serveLibrary(
 ): Promise<ServedLibrary> {
   for (const [path, content] of files) server.put(`/package/${path}`, content);
   server.put('/probes.js', await readFile(toolFile('probes.js')));
+  server.put(WAYS, await readFile(toolFile('ways.js')));
   server.put(ACCESS_ENGINE, await readFile(createRequire(import.meta.url).resolve('axe-core/axe.min.js')));
   const contracts = elements.map(({ contract }) => contract);
   const modules = Object.entries(packageExports(library, contracts)).filter(([, file]) =>

@@ -1,9 +1,12 @@
 import type { Facet, ProbePage } from '../facet.js';
 import { Observer, show } from '../observe.js';
+import { samePlace } from '../relations/same-place.js';
+import { waysData, type WaysData } from '../relations/ways-data.js';
 import { attributesOf, attributeText, isDefault, type AttributeData } from './property-data.js';
 
 interface Data {
   properties: AttributeData[];
+  ways: WaysData | undefined;
 }
 
 /** Text to typed value and back; boolean presence; bad values. */
@@ -20,9 +23,11 @@ export const attributes: Facet<Data> = {
     );
     return {
       scenes: { written: facts.scene({ properties: [], attributes: written }) },
-      data: { properties },
+      data: { properties, ways: waysData(facts) },
     };
   },
+
+  inFirstHost: async (page, { ways }) => (ways ? samePlace(page, ways, 'attributes') : []),
 
   async probe(page, { properties }) {
     const mounted = await page.mount('written');

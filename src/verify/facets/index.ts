@@ -40,10 +40,12 @@ export const FACETS: readonly Facet[] = [
   access,
 ];
 
-/**
- * The facets that are tried in a host: what is the same in all of them is tried in one, plain HTML where the library promises it.
- */
+/** True for the host in which that is tried which is the same in all of them: plain HTML where the library promises it. */
+export function isFirstHost(host: string, promised: readonly string[]): boolean {
+  return host === (promised.includes('html') ? 'html' : promised[0]);
+}
+
+/** The facets that are tried in a host. */
 export function facetsIn(host: string, promised: readonly string[]): readonly Facet[] {
-  const lead = promised.includes('html') ? 'html' : promised[0];
-  return FACETS.filter(({ inOneHost }) => !inOneHost || host === lead);
+  return FACETS.filter(({ inOneHost }) => !inOneHost || isFirstHost(host, promised));
 }

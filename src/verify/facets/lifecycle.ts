@@ -5,6 +5,9 @@ import { innerRoot } from '../inner-root.js';
 import { Observer, show } from '../observe.js';
 import { judge } from './judge.js';
 import { holdsIfStill, insideOf, isUntouched, looker } from './look.js';
+import { againIsNotMore } from '../relations/again.js';
+import { samePlace } from '../relations/same-place.js';
+import { waysData, type WaysData } from '../relations/ways-data.js';
 import { freshValue, likeFresh, propertiesOf, type PropertyData } from './property-data.js';
 import { allSamples, type SampleData } from './plan-samples.js';
 import { describeAct, HALTING, runSteps, withSample, type SampleAct } from './run-steps.js';
@@ -13,6 +16,7 @@ interface Data {
   properties: PropertyData[];
   states: string[];
   samples: SampleData[];
+  ways: WaysData | undefined;
 }
 
 const TIMES = 5;
@@ -39,9 +43,17 @@ export const lifecycle: Facet<Data> = {
         ...scenes,
         bound: facts.scene({ properties: bound, attributes: GIVEN, content, removable: true }),
       },
-      data: { properties, samples, states: facts.contract.states.map(({ name }) => name) },
+      data: {
+        properties,
+        samples,
+        states: facts.contract.states.map(({ name }) => name),
+        ways: waysData(facts),
+      },
     };
   },
+
+  inFirstHost: async (page, { ways }) =>
+    ways ? [...(await samePlace(page, ways, 'moves')), ...(await againIsNotMore(page, ways))] : [],
 
   async probe(page, data) {
     const observers = [

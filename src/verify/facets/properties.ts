@@ -8,14 +8,19 @@ import { Observer, show } from '../observe.js';
 import { snapshotOf } from './consumer-data.js';
 import { CHANGES_BY_ITSELF, changesByItself, holdsIfStill, insideOf } from './look.js';
 import { isDefault, propertiesOf, propertiesWithoutValues, type PropertyData } from './property-data.js';
+import { instancesOf, tryInstance, type InstanceData } from './instance-properties.js';
 import { functionsOf, tryFunction, type FunctionData } from './function-properties.js';
 import { coupledProperties, samplesWith, type SampleData } from './plan-samples.js';
 import { runSamples } from './run-samples.js';
+import { samePlace } from '../relations/same-place.js';
+import { waysData, type WaysData } from '../relations/ways-data.js';
 
 interface Data {
   properties: PropertyData[];
   without: string[];
   functions: FunctionData[];
+  instances: InstanceData[];
+  ways: WaysData | undefined;
   samples: SampleData[];
   definitions: Record<string, JsonSchema>;
   /** For each property those that, as a sample says, change with it. */
@@ -35,10 +40,11 @@ export const properties: Facet<Data> = {
   plan(facts) {
     const list = propertiesOf(facts);
     const functions = functionsOf(facts);
+    const instances = instancesOf(facts);
     const without = propertiesWithoutValues(facts).filter(
-      (name) => !functions.some((one) => one.name === name),
+      (name) => ![...functions, ...instances].some((one) => one.name === name),
     );
-    if (list.length + without.length + functions.length === 0)
+    if (list.length + without.length + functions.length + instances.length === 0)
       return { nothing: 'The contract declares no properties.' };
     const bound = list.map(({ name, attribute, first }) => ({ name, attribute, value: first }));
     const { scenes, data: samples } = samplesWith(facts, 'set');
@@ -54,6 +60,8 @@ export const properties: Facet<Data> = {
         properties: list,
         without,
         functions,
+        instances,
+        ways: waysData(facts),
         samples,
         definitions,
         coupled: coupledProperties(facts.samples),
@@ -62,8 +70,10 @@ export const properties: Facet<Data> = {
     };
   },
 
+  inFirstHost: async (page, { ways }) => (ways ? samePlace(page, ways, 'values') : []),
+
   async probe(page, data) {
-    const { properties: list, without, functions, samples } = data;
+    const { properties: list, without, functions, instances, samples } = data;
     const results: Observation[] = [];
     const mounted = await page.mount('bound');
     for (const property of list) {
@@ -76,6 +86,7 @@ export const properties: Facet<Data> = {
     }
     await mounted.unmount();
     for (const one of functions) results.push((await tryFunction(page, one)).result());
+    for (const one of instances) results.push((await tryInstance(page, one)).result());
     for (const name of without) {
       const observer = new Observer(name);
       observer.leave('No value can be made from its schema; give "examples", or use it in a sample.');

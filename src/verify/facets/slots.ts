@@ -3,6 +3,8 @@ import type { Observation } from '../observation.js';
 import type { Scene } from '../../hosts/scene.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer } from '../observe.js';
+import { samePlace } from '../relations/same-place.js';
+import { waysData, type WaysData } from '../relations/ways-data.js';
 import { allSamples, type SampleData } from './plan-samples.js';
 import { runSteps, UNHEARD, withSample } from './run-steps.js';
 
@@ -23,6 +25,7 @@ interface Data {
   keyed: { name: string; names: string[] }[];
   slots: SlotData[];
   samples: SampleData[];
+  ways: WaysData | undefined;
 }
 
 /** Each slot: its content, several nodes, text, late and removed content, fallback. */
@@ -51,8 +54,10 @@ export const slots: Facet<Data> = {
       });
     const { keyed, scene } = keyedSlots(facts);
     if (scene) scenes.items = scene;
-    return { scenes, data: { keyed, slots: list, samples } };
+    return { scenes, data: { keyed, slots: list, samples, ways: waysData(facts) } };
   },
+
+  inFirstHost: async (page, { ways }) => (ways ? samePlace(page, ways, 'content') : []),
 
   async probe(page, { slots: list, keyed, samples }) {
     const results: Observation[] = [];

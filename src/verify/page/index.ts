@@ -40,6 +40,8 @@ interface Request {
   facet: string;
   /** The whole probe; what is the host's own doing in it; or no more than mounting each scene, to see what the host makes. */
   part: 'whole' | 'by host' | 'made';
+  /** True if that is to be looked at, too, which is the same in all hosts. */
+  isFirst: boolean;
   tag: string;
   data: unknown;
   /** Addresses of the compiled examples, by scene. */
@@ -203,9 +205,14 @@ class Probe implements ProbePage {
   }
 
   #observe(facet: Facet): Promise<Observation[]> {
-    const { part, data } = this.#request;
-    if (part === 'whole') return facet.probe(this, data);
+    const { part, data, isFirst } = this.#request;
+    if (part === 'whole') return this.#observeWhole(facet, data, isFirst);
     return part === 'by host' ? facet.ofElement!.byHost!(this, data) : this.#mountAll();
+  }
+
+  async #observeWhole(facet: Facet, data: unknown, isFirst: boolean): Promise<Observation[]> {
+    const seen = await facet.probe(this, data);
+    return isFirst && facet.inFirstHost ? [...seen, ...(await facet.inFirstHost(this, data))] : seen;
   }
 
   /** Mounts each scene once, as probes do. */

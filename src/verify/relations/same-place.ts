@@ -1,0 +1,197 @@
+import { componentNote } from './notes.js';
+import type { ProbePage } from '../facet.js';
+import { changesByItself } from '../facets/look.js';
+import { Observer } from '../observe.js';
+import type { Observation } from '../observation.js';
+import { concerns, type Act, type Concern } from './act.js';
+import { differingPlaces, firstDifference, linesOf, SHEETS, type Difference, type Lines } from './lines.js';
+import { Walker } from './walker.js';
+import { loadWays } from './ways-module.js';
+import { palette, type WaysData } from './ways-data.js';
+
+/** So many ways are gone at once, each by an element of its own. */
+const WAYS = 24;
+const LONGEST = 9;
+/** So often a shorter way is looked for. */
+const SHORTER = 60;
+/** So many ways that seem to lead elsewhere are looked at. */
+const LOOKED_AT = 3;
+/** In milliseconds: how long a difference may take to go away. */
+const LATE = 1000;
+
+/** What was found on one way. */
+interface Found {
+  where: string;
+  saw: string;
+  wanted: string;
+  /** True if something changed while one waited. */
+  isLate: boolean;
+  /** What the element was given in the end. */
+  given: Walker;
+}
+
+/**
+ * Whatever the way, the same place: an element that was given values, content and places one after the other is what a new one is
+ * that is given at once what the first was given in the end. Ways are random, the same in each run; all are gone at once, and one that
+ * leads elsewhere is gone again alone, and shortened.
+ */
+export async function samePlace(page: ProbePage, data: WaysData, concern: Concern): Promise<Observation[]> {
+  const acts = palette(data, concern);
+  if (!acts.some((act) => concerns(act, concern))) return [];
+  const observer = new Observer(SUBJECTS[concern]);
+  const frame = document.createElement('iframe');
+  page.container().append(frame);
+  const walk = new Ways(page, data, () => frame.contentDocument!);
+  const { makeWays, shrinkWay } = await loadWays();
+  const generated = { acts: acts.length, count: WAYS, longest: LONGEST };
+  const ways = makeWays(generated);
+  page.errors('leaving too');
+  const suspects = await walk.goAll(ways.map((way) => way.map((place) => acts[place]!)));
+  const told = `go ${ways.length} ways to other values, compare each element with a new one that is given the same`;
+  for (const at of suspects.slice(0, LOOKED_AT)) {
+    const toActs = (way: readonly number[]): Act[] => way.map((place) => acts[place]!);
+    const whole = await walk.go(toActs(ways[at]!), LATE);
+    if (!whole) continue;
+    // Who draws at once is not waited for while a shorter way is looked for.
+    const patience = whole.isLate ? LATE : 0;
+    const differs = async (way: readonly Act[]): Promise<Found | undefined> => walk.go(way, patience);
+    // What also differs without the acts that this is about is told where it belongs.
+    const isElsewhere = async (way: readonly Act[]): Promise<boolean> =>
+      concern !== 'values' && (await differs(way.flatMap((act) => straight(act, concern)))) !== undefined;
+    if (await isElsewhere(toActs(ways[at]!))) continue;
+    const short = await shrinkWay(
+      generated,
+      ways[at]!,
+      async (way) => !(await differs(toActs(way))) || (await isElsewhere(toActs(way))),
+      SHORTER,
+    );
+    const found = (await walk.go(toActs(short), LATE)) ?? whole;
+    if (await walk.changesByItself(found.given)) break;
+    walk.judge(toActs(short), found, observer);
+    break;
+  }
+  if (observer.observed.length === 0) observer.saw(told, 'they are the same');
+  frame.parentElement!.remove();
+  page.errors('leaving too');
+  return [observer.result()];
+}
+
+const SUBJECTS: Readonly<Record<Concern, string>> = {
+  values: 'whatever the order of values',
+  attributes: 'whatever came by attributes',
+  content: 'whatever content came and went',
+  moves: 'wherever it has been',
+};
+
+/** What an act is without that which a relation is about. */
+function straight(act: Act, concern: Concern): Act[] {
+  if (concern === 'values' || !concerns(act, concern)) return [act];
+  if ('write' in act) return [{ set: act.write, value: act.value }];
+  if ('erase' in act) return [{ undefine: act.erase }];
+  return [];
+}
+
+class Ways {
+  constructor(
+    readonly page: ProbePage,
+    readonly data: WaysData,
+    readonly abroad: () => Document,
+  ) {}
+
+  /** Goes all ways at once; gives the places of those that seem to lead elsewhere. */
+  async goAll(ways: readonly (readonly Act[])[]): Promise<number[]> {
+    const { page } = this;
+    const walkers = ways.map(() => this.#walker());
+    const longest = Math.max(...ways.map(({ length }) => length));
+    for (let step = 0; step < longest; step++) {
+      for (const [at, way] of ways.entries()) {
+        const act = way[step];
+        if (act) walkers[at]!.do(act);
+      }
+      await this.#settle(walkers);
+    }
+    for (const walker of walkers) walker.do({ to: 'page' });
+    const others = walkers.map((walker) => walker.another());
+    const third = others[0]!.another();
+    const all = [...walkers, ...others, third].map(({ element }) => element);
+    await this.page.settle();
+    await this.page.pictured(...all);
+    const ignored = differingPlaces(this.#lines(others[0]!), this.#lines(third));
+    const differs = (at: number): boolean =>
+      this.#difference(walkers[at]!, others[at]!, ignored) !== undefined;
+    let suspects = [...ways.keys()].filter(differs);
+    if (suspects.length > 0) await page.until(() => (suspects = suspects.filter(differs)).length === 0, LATE);
+    const thrown = page.errors('leaving too');
+    for (const walker of [...walkers, ...others, third]) walker.end();
+    return thrown.length > 0 ? [...ways.keys()] : suspects;
+  }
+
+  /** Goes one way; gives what is another than with a new element. */
+  async go(way: readonly Act[], patience: number): Promise<Found | undefined> {
+    const { page } = this;
+    page.errors('leaving too');
+    const walker = this.#walker();
+    for (const act of way) {
+      walker.do(act);
+      await this.#settle([walker]);
+    }
+    walker.do({ to: 'page' });
+    await page.settle();
+    const thrown = page.errors('leaving too');
+    const [other, third] = [walker.another(), walker.another()];
+    const walkers = [walker, other, third];
+    await page.settle();
+    await page.pictured(...walkers.map(({ element }) => element));
+    const alsoThrown = page.errors('leaving too');
+    const ignored = differingPlaces(this.#lines(other), this.#lines(third));
+    const difference = (): Difference | undefined => this.#difference(walker, other, ignored);
+    const atOnce = difference();
+    if (atOnce && patience > 0) await page.until(() => difference() === undefined, patience);
+    const found = atOnce && (patience > 0 ? difference() : atOnce);
+    const isLate = JSON.stringify(found) !== JSON.stringify(atOnce);
+    for (const one of walkers) one.end();
+    // An element that cannot be in another document is told of by itself.
+    if (thrown.length > 0 && alsoThrown.length === 0 && !walker.wasAbroad)
+      return { where: 'errors', saw: thrown[0]!, wanted: 'no error', isLate, given: walker };
+    return found && { ...found, isLate, given: walker };
+  }
+
+  /** True if an element that is given something changes while nobody does anything. */
+  async changesByItself(given: Walker): Promise<boolean> {
+    const other = given.another();
+    const ticks = await changesByItself(this.page, other.element);
+    other.end();
+    return ticks;
+  }
+
+  /** Judges the shortest way on which something was found. */
+  judge(way: readonly Act[], found: Found, observer: Observer): void {
+    const words = way.map((act) => found.given.say(act)).join(', ');
+    const did = `${words}; compare it with a new one that is given the same`;
+    const saw = `${found.where}: ${found.saw}`;
+    if (this.data.showsComponent) observer.care(did, saw, componentNote(found.where));
+    else observer.expect(did, false, saw, `${found.where}: ${found.wanted}`);
+  }
+
+  async #settle(walkers: readonly Walker[]): Promise<void> {
+    await this.page.settle();
+    const abroad = walkers.filter(({ element }) => element.ownerDocument !== document);
+    if (abroad.length === 0) return;
+    for (const walker of abroad) walker.comeBack();
+    await this.page.settle();
+  }
+
+  #walker(): Walker {
+    return new Walker(this.page, this.data, this.abroad);
+  }
+
+  #lines({ element }: Walker): Lines {
+    return linesOf(element, this.data);
+  }
+
+  #difference(walker: Walker, other: Walker, ignored: ReadonlySet<string>): Difference | undefined {
+    // Browsers take style sheets away from what comes into another document.
+    const without = walker.wasAbroad ? new Set([...ignored, SHEETS]) : ignored;
+    return firstDifference(this.#lines(walker), this.#lines(other), without);
+  }
+}
