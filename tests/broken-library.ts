@@ -89,7 +89,7 @@ export function failingFacets({ results }: VerifyReport, tag: string, host: stri
 const FOLLOWS: Readonly<Record<string, readonly string[]>> = {
   'empties itself when it is upgraded': ['slots'],
   'turns the others off': ['upgrade'],
-  'does not show the label': ['access'],
+  'does not show the label': ['access', 'properties'],
 };
 
 /** Facets that may fail as well where an element has a fault. */

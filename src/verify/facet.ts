@@ -2,6 +2,7 @@ import type { Contract, Sample } from '../contract/model.js';
 import type { ContentNode, Scene } from '../hosts/scene.js';
 import type { Observation } from './observation.js';
 import type { PageKind } from './page-kinds.js';
+import type { Snapshot } from './facets/consumer-data.js';
 import type { Outside } from './facets/outside-style.js';
 import type { PassedAttribute } from './passed-attributes.js';
 import type { Values } from './values.js';
@@ -71,6 +72,8 @@ export interface Mounted {
   values: Record<string, unknown>;
   /** Events that the host's own listeners heard. */
   heard: Event[];
+  /** Details of what was heard, with what each was like then. */
+  details: { type: string; detail: unknown; snapshot: Snapshot }[];
   /** Whether the host's listeners cancel what they hear. */
   cancels: boolean;
   /** Calls of the sample's callbacks, in order. */

@@ -12,7 +12,7 @@ export const samples = `
 `;
 export const faults = [
   'goes on when it is stopped while it is away',
-  'starts once more each time that it comes',
+  'runs twice when it was started while it was away',
   'does not say any more that it has stopped',
 ];
 
@@ -40,11 +40,11 @@ export function element(fault?: string): CustomElementConstructor {
 
     run(): void {
       const { running } = this.now;
-      const again = is('starts once more each time that it comes') && running;
-      if (!again) clearInterval(this.#timer);
+      const isTwice = is('runs twice when it was started while it was away');
+      if (!isTwice || !this.isConnected) clearInterval(this.#timer);
       const wasOn = this.#timer !== 0 && is('goes on when it is stopped while it is away');
       this.#timer = 0;
-      if (this.isConnected && (running || wasOn))
+      if ((this.isConnected || isTwice) && (running || wasOn))
         this.#timer = setInterval(() => {}, 60_000) as unknown as number;
     }
 
@@ -52,7 +52,7 @@ export function element(fault?: string): CustomElementConstructor {
       const { running } = this.now;
       if (running || name === undefined || !is('does not say any more that it has stopped'))
         this.#words.textContent = running ? 'On watch' : 'Off watch';
-      if (this.isConnected) this.run();
+      if (this.isConnected || is('runs twice when it was started while it was away')) this.run();
     }
   };
 }

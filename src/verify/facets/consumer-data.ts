@@ -1,7 +1,7 @@
 import type { Observer } from '../observe.js';
 import { show } from '../observe.js';
 
-/** Remembers what a consumer's value is like. */
+/** Remembers what a value is like that a consumer gave or was given. */
 export interface Snapshot {
   /** A value must be like it: not sorted, not extended, not frozen, at any depth. */
   expectSame(value: unknown, observer: Observer, did: string): void;
@@ -19,12 +19,14 @@ export function snapshotOf(value: unknown): Snapshot {
   };
 }
 
-/** All that can be changed about a value, as text. */
-function describe(value: unknown): string {
-  if (typeof value !== 'object' || value === null) return show(value);
+/** All that can be changed about a value, as text; `around` is what it is in. */
+function describe(value: unknown, around: readonly object[] = []): string {
+  if (typeof value !== 'object' || value === null || value instanceof Node || value === window)
+    return show(value);
+  if (around.includes(value)) return 'what it is in';
   const kind = Object.isFrozen(value) ? 'frozen' : Object.isExtensible(value) ? '' : 'fixed';
   const members = Reflect.ownKeys(value).map(
-    (key) => `${String(key)}: ${describe((value as Record<PropertyKey, unknown>)[key])}`,
+    (key) => `${String(key)}: ${describe((value as Record<PropertyKey, unknown>)[key], [...around, value])}`,
   );
   return `${kind}{${members.join(', ')}}`;
 }

@@ -36,6 +36,15 @@ export const independence: Facet<Data> = {
     return { scenes: { bare, ...scenes }, data: { properties: propertiesOf(facts), states, samples } };
   },
 
+  inFirstHost: async (page, data) => {
+    const found: Observation[] = [];
+    for (const sample of data.samples) {
+      const observed = await shareNoData(page, sample, data);
+      if (observed) found.push(observed);
+    }
+    return found;
+  },
+
   async probe(page, data) {
     const values = await shareNoValues(page, data);
     const results = [values.result()];
@@ -221,6 +230,66 @@ async function shareNoState(page: ProbePage, sample: SampleData, data: Data): Pr
     page.errors();
   } else state.leave(HALTING);
   return state.result();
+}
+
+/**
+ * Two that were given the very same data: what one does with it is not seen at the other, and a third one begins with it as the
+ * second one did. Undefined where a sample gives no data, or does nothing.
+ */
+async function shareNoData(
+  page: ProbePage,
+  sample: SampleData,
+  data: Data,
+): Promise<Observation | undefined> {
+  if (sample.steps.every(({ expect, wait }) => expect !== undefined || wait !== undefined)) return undefined;
+  const observer = new Observer(`the same data, in the sample “${sample.sample}”`);
+  const look = looker(data);
+  const objectsOf = ({ element, values }: Mounted): Record<string, unknown> => {
+    const own = element as unknown as Record<string, unknown>;
+    const names = data.properties.map(({ name }) => name);
+    return Object.fromEntries(
+      names
+        .filter((name) => values[name] && typeof own[name] === 'object' && own[name] !== null)
+        .map((name) => [name, own[name]]),
+    );
+  };
+  const give = async ({ element }: Mounted, objects: Record<string, unknown>): Promise<void> => {
+    Object.assign(element, objects);
+    await page.settle();
+  };
+  let isGiven = false;
+  const changed = async (shares: boolean): Promise<string | undefined> => {
+    let found: string | undefined;
+    await withSample(page, sample, async (watching) => {
+      const acting = await page.mount(sample.scene);
+      const objects = objectsOf(acting);
+      isGiven ||= Object.keys(objects).length > 0;
+      if (shares) await give(watching, objects);
+      const before = look(watching.element);
+      if (!shares || isGiven) await runSteps(page, acting, sample, UNHEARD);
+      found = difference(before, look(watching.element));
+      if (shares && isGiven) {
+        const later = await page.mount(sample.scene);
+        await give(later, objects);
+        const [first, now] = [begun(before), begun(look(later.element))];
+        const other = Object.keys(now).find((part) => now[part] !== first[part]);
+        if (other !== undefined)
+          found ??= `of a third one, ${other} is ${show(now[other])}, not ${show(first[other])}`;
+        await later.unmount();
+      }
+      await acting.unmount();
+    });
+    page.errors();
+    return found;
+  };
+  const found = await changed(true);
+  if (!isGiven) return undefined;
+  const did = 'give two the same data and act in one, look at the other and at a third one that is made then';
+  // What follows the whole page does so without the data.
+  if (found !== undefined && (await changed(false)) === undefined)
+    observer.expect(did, false, found, 'as it was, and as it began');
+  else observer.saw(did, 'unchanged');
+  return observer.result();
 }
 
 function heardBy({ heard }: Mounted): string {

@@ -1,6 +1,6 @@
 import type { Facet } from '../facet.js';
 import { Observer } from '../observe.js';
-import { snapshotOf } from './consumer-data.js';
+import { snapshotOf, type Snapshot } from './consumer-data.js';
 import { comeFromElsewhere } from './come-from.js';
 import { judge } from './judge.js';
 import { allSamples, type SampleData } from './plan-samples.js';
@@ -36,8 +36,11 @@ export const samples: Facet<Data> = {
         const given = Object.entries(mounted.values)
           .filter(([, value]) => typeof value === 'object' && value !== null)
           .map(([name, value]) => ({ name, value, snapshot: snapshotOf(value) }));
+        const returned: { name: string; value: unknown; snapshot: Snapshot }[] = [];
         await runSteps(page, mounted, sample, {
           acted: (act) => {
+            if (act.kind === 'call' && typeof act.returned === 'object' && act.returned !== null)
+              returned.push({ name: act.name, value: act.returned, snapshot: snapshotOf(act.returned) });
             if (act.kind !== 'set' && act.kind !== 'call') observer.saw(describeAct(act), 'done');
           },
           failed: (act, error) => {
@@ -68,6 +71,11 @@ export const samples: Facet<Data> = {
         });
         for (const { name, value, snapshot } of given)
           snapshot.expectSame(value, observer, `look at what the consumer passed for ${name}`);
+        // What was handed out is the consumer's from then on.
+        for (const { type, detail, snapshot } of mounted.details)
+          snapshot.expectSame(detail, observer, `look again at the detail of ${type} that was sent before`);
+        for (const { name, value, snapshot } of returned)
+          snapshot.expectSame(value, observer, `look again at what ${name} gave back before`);
         observer.noErrors(page.errors(), `run “${sample.sample}”`);
       });
       leave();

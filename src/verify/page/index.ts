@@ -1,6 +1,7 @@
 import { errorText, eventText, namedErrorText, stackOf } from '../error-text.js';
 import { pageNeeds } from '../page-kinds.js';
 import { FACETS } from '../facets/index.js';
+import { snapshotOf } from '../facets/consumer-data.js';
 import { Outside } from '../facets/outside-style.js';
 import type { Facet, Leftovers, Mounted, OutsideAct, ProbePage, ProbeTurn } from '../facet.js';
 import { innerRoot, rememberRoots } from '../inner-root.js';
@@ -351,6 +352,9 @@ class Probe implements ProbePage {
     const stage = Object.assign((next: Handed): void => void (handed = next), {
       heard(event: Event): void {
         heard.push(event);
+        const { detail } = event as CustomEvent;
+        if (typeof detail === 'object' && detail !== null)
+          mounted.details.push({ type: event.type, detail, snapshot: snapshotOf(detail) });
         if (mounted.cancels) event.preventDefault();
       },
       called: (name: string, given: unknown[]): void => void mounted.calls.push({ name, given }),
@@ -367,6 +371,7 @@ class Probe implements ProbePage {
       container: into,
       values: {},
       heard,
+      details: [],
       cancels: false,
       calls: [],
       async set(name, value) {

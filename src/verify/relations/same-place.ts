@@ -10,7 +10,7 @@ import { loadWays } from './ways-module.js';
 import { palette, type WaysData } from './ways-data.js';
 
 /** So many ways are gone at once, each by an element of its own. */
-const WAYS = 24;
+const WAYS = 32;
 const LONGEST = 9;
 /** So often a shorter way is looked for. */
 const SHORTER = 60;
@@ -44,7 +44,9 @@ export async function samePlace(page: ProbePage, data: WaysData, concern: Concer
   const walk = new Ways(page, data, () => frame.contentDocument!);
   const { makeWays, shrinkWay } = await loadWays();
   const generated = { acts: acts.length, count: WAYS, longest: LONGEST };
-  const ways = makeWays(generated);
+  const connect = acts.findIndex((act) => 'to' in act && act.to === 'page');
+  // Half of them begin in the page.
+  const ways = makeWays(generated).map((way, at) => (at % 2 === 0 ? [connect, ...way] : way));
   page.errors('leaving too');
   const suspects = await walk.goAll(ways.map((way) => way.map((place) => acts[place]!)));
   const told = `go ${ways.length} ways to other values, compare each element with a new one that is given the same`;
@@ -65,9 +67,11 @@ export async function samePlace(page: ProbePage, data: WaysData, concern: Concer
       async (way) => !(await differs(toActs(way))) || (await isElsewhere(toActs(way))),
       SHORTER,
     );
-    const found = (await walk.go(toActs(short), LATE)) ?? whole;
+    const again = await walk.go(toActs(short), LATE);
+    const [way, found] = again ? [toActs(short), again] : [toActs(ways[at]!), whole];
+    if (await walk.isOfOthers(way, found.given)) continue;
     if (await walk.changesByItself(found.given)) break;
-    walk.judge(toActs(short), found, observer);
+    walk.judge(way, found, observer);
     break;
   }
   if (observer.observed.length === 0) observer.saw(told, 'they are the same');
@@ -156,6 +160,30 @@ class Ways {
     return found && { ...found, isLate, given: walker };
   }
 
+  /**
+   * True if a new one that was made before differs from a new one now as well: then it is what others did that is seen, and that is
+   * told where it belongs.
+   */
+  async isOfOthers(way: readonly Act[], given: Walker): Promise<boolean> {
+    const early = given.another();
+    await this.page.settle();
+    const before = this.#lines(early);
+    early.end();
+    const walker = this.#walker();
+    for (const act of way) {
+      walker.do(act);
+      await this.#settle([walker]);
+    }
+    walker.do({ to: 'page' });
+    const late = walker.another();
+    await this.page.settle();
+    const isSame = firstDifference(this.#lines(late), before, new Set()) === undefined;
+    const isLikeEarly = firstDifference(this.#lines(walker), before, new Set()) === undefined;
+    walker.end();
+    late.end();
+    return !isSame && isLikeEarly;
+  }
+
   /** True if an element that is given something changes while nobody does anything. */
   async changesByItself(given: Walker): Promise<boolean> {
     const other = given.another();
@@ -192,6 +220,8 @@ class Ways {
   #difference(walker: Walker, other: Walker, ignored: ReadonlySet<string>): Difference | undefined {
     // Browsers take style sheets away from what comes into another document.
     const without = walker.wasAbroad ? new Set([...ignored, SHEETS]) : ignored;
-    return firstDifference(this.#lines(walker), this.#lines(other), without);
+    const wanted = this.#lines(other);
+    // A new one that does not keep what it is given is told of elsewhere.
+    return other.keeps() ? firstDifference(this.#lines(walker), wanted, without) : undefined;
   }
 }

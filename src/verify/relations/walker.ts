@@ -32,6 +32,8 @@ export class Walker {
     readonly abroad: () => Document,
   ) {
     this.element = page.make();
+    // A form gets what has a name.
+    if (data.inForm) this.element.setAttribute('name', 'given');
     this.#place = this.#newPlace();
     this.given = {
       // Those that a consumer must give are there from the start.
@@ -149,6 +151,15 @@ export class Walker {
       if (value !== undefined) this.#set(place, value);
       else if (!required) (copy as unknown as Values)[this.#property(place).name] = undefined;
     }
+  }
+
+  /** True if its properties are what it was given. */
+  keeps(): boolean {
+    return [...this.given.values].every(([place, value]) => {
+      const { name, instance, values } = this.#property(place);
+      const seen = (this.element as unknown as Values)[name];
+      return instance === undefined ? show(seen) === show(values[value]) : seen !== undefined;
+    });
   }
 
   /** An act in words. */

@@ -14,8 +14,8 @@ export interface WaysProperty {
   /** The class of an instance. */
   instance: string | undefined;
   attribute: string | undefined;
-  /** What stands for each of its values as an attribute; undefined for a boolean that is false. */
-  texts: (string | undefined)[];
+  /** What stands for each of its values as an attribute; null for a boolean that is false. */
+  texts: (string | null)[];
   reflect: boolean;
   required: boolean;
 }
@@ -48,7 +48,7 @@ export function waysData(facts: ElementFacts): WaysData | undefined {
   const kinds = propertiesOf(facts).map((property): WaysProperty => {
     const { name, attribute, kind, first, second, valid, reflect, required } = property;
     const values = distinct([first, second, ...valid]).slice(0, MOST_VALUES);
-    const texts = values.map((value) => (value === false ? undefined : attributeText({ kind }, value)));
+    const texts = values.map((value) => (value === false ? null : attributeText({ kind }, value)));
     return { name, values, instance: undefined, attribute, texts, reflect, required };
   });
   const instances = contract.properties.flatMap(({ name, instance, required }): WaysProperty[] => {
@@ -88,7 +88,7 @@ export function palette({ properties, slots }: WaysData, concern: Concern): Act[
       const texts = properties.flatMap(({ attribute, texts: all }, place): Act[] =>
         attribute === undefined
           ? []
-          : all.map((text, value) => (text === undefined ? { erase: place } : { write: place, value })),
+          : all.map((text, value) => (text === null ? { erase: place } : { write: place, value })),
       );
       const erases = properties.flatMap(({ attribute, required }, erase): Act[] =>
         attribute === undefined || required ? [] : [{ erase }],
