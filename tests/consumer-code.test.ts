@@ -32,7 +32,7 @@ slots: { default: {} }
   });
   const { library, elements, findings } = analyze(await openLibrary(root));
   expect(findings.filter(({ severity }) => severity === 'error')).toEqual([]);
-  facts = factsOf(elements[0]!, library);
+  facts = factsOf(elements[0]!, library, new Set());
 });
 
 const state = (values: Record<string, unknown>) => ({ sample: 0, values, slots: {} });

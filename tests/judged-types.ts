@@ -26,7 +26,9 @@ async function judged(
       packageName: 'quayside',
       files: new Map([...files].map(([path, text]) => [path, change(path, text)])),
       root: analysis.library.root,
-      elements: elements.map((element) => factsOf(element, analysis.library)),
+      elements: elements.map((element) =>
+        factsOf(element, analysis.library, new Set(analysis.elements.map(({ contract }) => contract.tag))),
+      ),
     },
     'chromium',
   );

@@ -9,7 +9,7 @@ import { isGlobalAttribute, isNativeElement } from '../standards/standards.js';
 import type { LibraryElement } from '../library/library-element.js';
 
 /** What a step can do; each step does one thing. */
-const ACTS = ['click', 'focus', 'type', 'press', 'set', 'call', 'wait', 'expect'] as const;
+const ACTS = ['click', 'hover', 'focus', 'type', 'press', 'set', 'call', 'wait', 'expect'] as const;
 
 /** Names that samples use are names of the contract. */
 export function checkSamples({ contract, folder, view, samples, locateSample }: LibraryElement): Finding[] {
@@ -103,7 +103,11 @@ export function checkSamples({ contract, folder, view, samples, locateSample }: 
           'Give its value under "properties".',
         );
     }
-    for (const key of Object.keys(sample.slots ?? {})) name('slot', key, [number, 'slots', key]);
+    for (const key of Object.keys(sample.slots ?? {})) {
+      // One of a keyed slot's own, by its item.
+      if (contract.slots.some((slot) => slot.each !== undefined && key.startsWith(`${slot.name}-`))) continue;
+      name('slot', key, [number, 'slots', key]);
+    }
     for (const [key, value] of Object.entries(sample.properties ?? {}))
       fits(key, value, [number, 'properties', key]);
     for (const property of contract.properties) {
@@ -155,6 +159,7 @@ export function checkSamples({ contract, folder, view, samples, locateSample }: 
       for (const key of Object.keys(expect?.attribute ?? {}))
         attribute(key, [...path, 'expect', 'attribute', key]);
       if (step.click !== undefined) target(step.click, [...path, 'click'], 'value');
+      if (step.hover !== undefined) target(step.hover, [...path, 'hover'], 'value');
       if (step.focus !== undefined) target(step.focus, [...path, 'focus'], 'value');
       if (step.type !== undefined) target(step.type.into, [...path, 'type', 'into'], 'value');
     });

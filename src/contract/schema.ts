@@ -245,6 +245,7 @@ const stepExpectation = z.strictObject({
 
 const step = z.strictObject({
   click: z.string().optional(),
+  hover: z.string().optional(),
   focus: z.string().optional(),
   type: z.strictObject({ into: z.string(), text: z.string() }).optional(),
   press: z.string().optional(),

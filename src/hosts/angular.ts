@@ -185,7 +185,7 @@ export const angular: Host = {
       ...(refers(scene) ? ['viewChild'] : []),
     ];
     return `import { ${used.join(', ')} } from '@angular/core';
-${register ? `import ${quoted(register)};\n` : ''}
+${register.map((module) => `import ${quoted(module)};\n`).join('')}
 @Component({
   selector: 'app-example',
   schemas: [CUSTOM_ELEMENTS_SCHEMA],

@@ -172,7 +172,7 @@ export const ember: Host = {
       ...(tracks ? [`import { tracked } from '@glimmer/tracking';`] : []),
       ...(events.length > 0 ? [`import { on } from '@ember/modifier';`] : []),
       ...(scene.staged ? [`import { modifier } from 'ember-modifier';`] : []),
-      ...(register ? [`import ${quoted(register)};`] : []),
+      ...register.map((module) => `import ${quoted(module)};`),
     ];
     const body = component(scene, names).join('\n').replace(/^\n+/, '');
     return `${imports.join('\n')}\n\nexport class Example extends Component {\n${indented(body, 2)}\n}\n`;

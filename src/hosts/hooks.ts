@@ -95,7 +95,7 @@ export function writeWithHooks(scene: Scene, dialect: HooksDialect): string {
   ];
   const imports = [
     ...(hooks.length > 0 ? [`import { ${hooks.join(', ')} } from ${quoted(dialect.hooks)};`] : []),
-    ...(scene.register ? [`import ${quoted(scene.register)};`] : []),
+    ...scene.register.map((module) => `import ${quoted(module)};`),
   ];
   return `${imports.join('\n')}\n\nexport function Example(${scene.staged ? '{ stage }' : ''}) {\n${indented(lines.join('\n'), 2)}\n}\n`;
 }

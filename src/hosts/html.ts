@@ -25,7 +25,8 @@ function scriptLines(scene: Scene): string[] {
   const names = new ExampleNames(scene, ['place', 'shown']);
   const variable = names.element;
   const { tag, properties, events, lateContent } = scene;
-  const lines = scene.register ? [`import ${quoted(scene.register)};`, ''] : [];
+  const lines = scene.register.map((module) => `import ${quoted(module)};`);
+  if (lines.length > 0) lines.push('');
   const refers = scene.staged || events.length > 0 || properties.some((one) => !isWritten(one));
   if (refers) lines.push(`const ${variable} = document.querySelector(${quoted(tag)});`);
   for (const property of properties.filter((candidate) => !isWritten(candidate))) {

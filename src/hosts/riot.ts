@@ -77,7 +77,8 @@ function script(scene: Scene): string[] {
   const { tag, properties, lateContent, removable, register, plain, staged } = scene;
   const names = new ExampleNames(scene, ['props', 'state']);
   const assigned = plain ? [] : properties.filter((property) => !survives(property));
-  const lines = register ? [`import ${quoted(register)};`, ''] : [];
+  const lines = register.map((module) => `import ${quoted(module)};`);
+  if (lines.length > 0) lines.push('');
   const state = [
     ...properties
       .filter(({ value }) => !(value instanceof Callback))

@@ -15,8 +15,8 @@ export interface Scene {
   tag: string;
   /** What a person calls the element in code: `berth` for `quay-berth`. */
   variable: string;
-  /** The module that registers the element, or undefined if the scene leaves that to others. */
-  register: string | undefined;
+  /** The modules that register the element and those in its content; none if the scene leaves that to others. */
+  register: readonly string[];
   properties: BoundProperty[];
   /** Attributes written as plain text. */
   attributes: Record<string, string>;

@@ -66,7 +66,7 @@ export const solid: Host = {
     const used = [...(signals.length > 0 ? ['createSignal'] : []), ...(shows ? ['Show'] : [])];
     const imports = [
       ...(used.length > 0 ? [`import { ${used.join(', ')} } from 'solid-js';`] : []),
-      ...(register ? [`import ${quoted(register)};`] : []),
+      ...register.map((module) => `import ${quoted(module)};`),
     ];
     const lines = [
       ...signals,

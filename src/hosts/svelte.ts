@@ -60,7 +60,8 @@ function script(scene: Scene, names: ExampleNames): string[] {
   const { properties, lateContent, removable, register } = scene;
   const isObject = (value: unknown): boolean => typeof value === 'object' && value !== null;
   const lines = [
-    ...(register ? [`import ${quoted(register)};`, ''] : []),
+    ...register.map((module) => `import ${quoted(module)};`),
+    ...(register.length > 0 ? [''] : []),
     ...(scene.staged ? ['let { stage } = $props();'] : []),
     // Deep state would hand over a proxy in place of the object.
     ...properties.map(

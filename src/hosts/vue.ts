@@ -58,7 +58,7 @@ function script(scene: Scene): string[] {
   ];
   const lines = [
     ...(used.length > 0 ? [`import { ${used.join(', ')} } from 'vue';`] : []),
-    ...(register ? [`import ${quoted(register)};`] : []),
+    ...register.map((module) => `import ${quoted(module)};`),
     '',
     ...(staged ? [`const { stage } = defineProps(['stage']);`] : []),
     ...properties.map(

@@ -92,7 +92,7 @@ export class LiveLibrary {
   facts(tag: string): ElementFacts | undefined {
     const element = this.package.element(tag);
     if (!element) return undefined;
-    const known = this.#facts.get(element) ?? factsOf(element, this.workspace.library);
+    const known = this.#facts.get(element) ?? factsOf(element, this.workspace.library, new Set(this.tags));
     this.#facts.set(element, known);
     return known;
   }

@@ -37,11 +37,15 @@ export async function caseProject(
 ): Promise<Record<string, string> | undefined> {
   const { host, version } = installed;
   const element = elements.find(({ contract }) => contract.tag === tag)!;
-  const plan = FACETS.find(({ name }) => name === facet)!.plan(factsOf(element, library));
-  if (!('scenes' in plan)) return undefined;
   const tags = elements.map(({ contract }) => contract.tag);
+  const plan = FACETS.find(({ name }) => name === facet)!.plan(factsOf(element, library, new Set(tags)));
+  if (!('scenes' in plan)) return undefined;
   const examples = examplesOf(plan.scenes, (scene) => host.write(scene));
-  const module = registeringModule(library.name, tag);
+  const scenes: Scene[] = Object.values(plan.scenes);
+  const modules = new Set([
+    registeringModule(library.name, tag),
+    ...scenes.flatMap(({ register }) => register),
+  ]);
   const exports = packageExports(
     library,
     elements.map(({ contract }) => contract),
@@ -51,7 +55,10 @@ export async function caseProject(
   const shared = (await sharedFrameworks(library.root, sharedNames(elements), files)).filter(
     ({ framework }) => framework.name === ownFramework,
   );
-  const entry = exports[`.${module.slice(library.name.length)}`]!.slice('./'.length);
+  const entries = [...modules].map((module) => {
+    const path = `.${module.slice(library.name.length)}`;
+    return [path, exports[path]!] as const;
+  });
   const project: Record<string, string> = {
     'README.md': readme(tag, facet, installed, results),
     'package.json': `${JSON.stringify(
@@ -82,7 +89,7 @@ export async function caseProject(
         name: library.name,
         version: library.version,
         type: 'module',
-        exports: { [`.${module.slice(library.name.length)}`]: `./${entry}` },
+        exports: Object.fromEntries(entries),
         ...(shared.length > 0 ? { peerDependencies: Object.fromEntries(shared.flatMap(sharedPeers)) } : {}),
       },
       null,
@@ -91,7 +98,9 @@ export async function caseProject(
     '.gitignore': 'node_modules\ndist\n',
   };
   const code = new BuiltCode(files);
-  for (const path of code.reachedFrom(entry)) project[`element/${path}`] = code.textOf(path);
+  for (const [, entry] of entries)
+    for (const path of code.reachedFrom(entry.slice('./'.length)))
+      project[`element/${path}`] = code.textOf(path);
   if (host.project) project['vite.config.js'] = host.project.config(tags);
   if (host.packages.length === 0) Object.assign(project, htmlPages(examples, tag, facet, results));
   else Object.assign(project, await frameworkPage(examples, installed, tags, tag, facet, results));

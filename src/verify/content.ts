@@ -22,6 +22,18 @@ function toContent(node: DefaultTreeAdapterTypes.ChildNode): ContentNode[] {
   ];
 }
 
+/** Names of all elements in content, at any depth, each once. */
+export function tagsIn(nodes: readonly ContentNode[]): string[] {
+  const found = new Set<string>();
+  const look = (node: ContentNode): void => {
+    if (typeof node === 'string') return;
+    found.add(node.tag);
+    node.children.forEach(look);
+  };
+  nodes.forEach(look);
+  return [...found];
+}
+
 /** Content for a slot: each node says its name; text for a named slot is wrapped. */
 export function intoSlot(nodes: readonly ContentNode[], slot: string): ContentNode[] {
   if (slot === 'default') return [...nodes];

@@ -12,6 +12,8 @@ export interface ElementFacts {
   contract: Contract;
   values: Values;
   samples: Sample[];
+  /** Tags of the library's elements that stand in the content that samples give. */
+  uses: string[];
   /** Slots and parts that are shown in certain states only, as far as the view tells. */
   conditional: { slots: Set<string>; parts: Set<string> };
   /** Names of events that browsers dispatch by themselves. */
@@ -90,6 +92,8 @@ export interface Mounted {
 /** What only a person's hand, or the browser from outside, can do. */
 export type OutsideAct =
   | { click: { x: number; y: number } }
+  /** Takes the pointer to a place. */
+  | { point: { x: number; y: number } }
   | { type: string }
   | { press: string }
   /** Takes the pointer to the corner of the page. */
@@ -135,6 +139,8 @@ export interface ProbePage {
    * reach it.
    */
   click(target: Element): Promise<void>;
+  /** Takes the pointer to the middle of an element; rejects with the reason where it cannot. */
+  hover(target: Element): Promise<void>;
   /** Types a text into what has the focus, key by key; rejects where no key arrives. */
   type(text: string): Promise<void>;
   /** Presses a key on what has the focus; rejects where it does not arrive. */

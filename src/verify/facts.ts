@@ -9,14 +9,15 @@ import type { ElementFacts } from './facet.js';
 import type { BoundProperty, Scene } from '../hosts/scene.js';
 import { Callback } from '../hosts/scene.js';
 import { isNativeEvent } from '../standards/standards.js';
-import { intoSlot, parseContent } from './content.js';
+import { intoSlot, parseContent, tagsIn } from './content.js';
 import { passedToTry } from './passed-attributes.js';
 import { valuesOf } from './values.js';
 
-/** What facets are derived from, for one element of a library. */
+/** What facets are derived from, for one element of a library; `tags` are those of all its elements. */
 export function factsOf(
   { contract, samples, tree }: LibraryElement,
   { name: libraryName, strictPolicy }: Pick<Library, 'name' | 'strictPolicy'>,
+  tags: ReadonlySet<string>,
 ): ElementFacts {
   const values = valuesOf(contract, samples);
   const conditionalNames = (placed: readonly { name: string; conditional: boolean }[] = []): Set<string> => {
@@ -30,6 +31,8 @@ export function factsOf(
   });
 
   const controlTags = [...(tree?.controlTags ?? [])];
+  const inContent = ({ content = [], lateContent = [] }: Partial<Scene>): string[] =>
+    tagsIn([...content, ...lateContent]).filter((tag) => tags.has(tag) && tag !== contract.tag);
   const scene = (parts: Partial<Scene>): Scene => {
     const given = new Set(parts.properties?.map(({ name }) => name));
     const written = new Set(Object.keys(parts.attributes ?? {}));
@@ -42,7 +45,7 @@ export function factsOf(
     return {
       tag: contract.tag,
       variable: variableName(contract),
-      register: registeringModule(libraryName, contract.tag),
+      register: [contract.tag, ...inContent(parts)].map((tag) => registeringModule(libraryName, tag)),
       attributes: {},
       content: [],
       lateContent: [],
@@ -80,7 +83,7 @@ export function factsOf(
     return scene({
       properties,
       content: Object.entries(sample.slots ?? {}).flatMap(([slot, html]) =>
-        intoSlot(parseContent(html), slot),
+        slotNames(slot, sample, contract).flatMap((name) => intoSlot(parseContent(html), name)),
       ),
       events: contract.events.map(({ name }) => name),
     });
@@ -90,6 +93,9 @@ export function factsOf(
     contract,
     values,
     samples,
+    uses: tagsIn(
+      samples.flatMap(({ slots = {} }) => Object.values(slots).flatMap((html) => parseContent(html))),
+    ).filter((tag) => tags.has(tag)),
     conditional: { slots: conditionalNames(tree?.slots), parts: conditionalNames(tree?.parts) },
     passed: passedToTry(
       passedAttributes(contract, controlTags).filter((name) => !tree?.written.has(name)),
@@ -107,6 +113,17 @@ export function factsOf(
     contentFor,
     sampleScene,
   };
+}
+
+/** The slots that a sample's content is for: of a keyed slot, that of each item in the sample's list. */
+function slotNames(name: string, { properties = {} }: Sample, { slots }: Contract): string[] {
+  const slot = slots.find((one) => one.name === name);
+  if (slot?.each === undefined) return [name];
+  const items = properties[slot.each];
+  const keys = (Array.isArray(items) ? (items as Record<string, unknown>[]) : []).map(
+    (item) => item[slot.key!],
+  );
+  return keys.map((key) => `${name}-${String(key)}`);
 }
 
 /** `berth` for `quay-berth`. */

@@ -287,7 +287,7 @@ export class LibraryRun {
   /** What is to be done in a host, with what is remembered of it. */
   #jobs({ host, version }: InstalledHost, facets: readonly Facet[]): Promise<Job>[] {
     return [...this.pages.pools.keys()].flatMap((engine) =>
-      this.#ownIn(engine).map(async ({ tag, facts }) => {
+      this.#ownIn(engine).map(async ({ tag, uses, facts }) => {
         const keyOf = (seen: readonly Facet[]): string =>
           contentKey(
             this.#tool,
@@ -296,7 +296,7 @@ export class LibraryRun {
             this.#shared,
             seen.map(({ name }) => name).join(),
             isFirstHost(host.name, this.#promised) ? 'first' : '',
-            this.#code.keyOf(elementModule(tag)),
+            ...[tag, ...uses].map((one) => this.#code.keyOf(elementModule(one))),
             facts,
           );
         const all = { place: [engine, host.name, tag], key: keyOf(facetsIn(host.name, this.#promised)) };

@@ -107,10 +107,11 @@ export class ProbeRunner {
   /** Does what the page asks for; gives what it is to be told. */
   async #perform(page: Page, act: OutsideAct): Promise<unknown> {
     const { timeout } = this;
-    if ('click' in act || 'park' in act) this.#pointed = 'click' in act;
+    if ('click' in act || 'point' in act || 'park' in act) this.#pointed = !('park' in act);
     if ('click' in act) await page.click(act.click.x, act.click.y, timeout);
     else if ('type' in act) await page.type(act.type, timeout);
     else if ('press' in act) await page.press(act.press, timeout);
+    else if ('point' in act) await page.point(act.point.x, act.point.y, timeout);
     else if ('park' in act) await page.point(0, 0, timeout);
     else if ('collectGarbage' in act) return (await page.heapUsed(timeout)) !== undefined;
     else if ('picture' in act) return this.pictures.keep(await page.screenshot(act.picture));

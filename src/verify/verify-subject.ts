@@ -18,6 +18,8 @@ export interface KnownElements {
 
 export interface KnownElement {
   tag: string;
+  /** Tags of elements that it is shown with. */
+  uses: string[];
   /** A short name for what facets are derived from. */
   facts: string;
 }
@@ -58,7 +60,8 @@ function subject(library: Library, analyze: () => Promise<Analysis>): VerifySubj
   const analysis = once(analyze);
   const facts = once(async () => {
     const [{ elements }, { factsOf }] = await Promise.all([analysis(), import('./facts.js')]);
-    return new Map(elements.map((element) => [element.contract.tag, factsOf(element, library)]));
+    const tags = new Set(elements.map(({ contract }) => contract.tag));
+    return new Map(elements.map((element) => [element.contract.tag, factsOf(element, library, tags)]));
   });
   const known = once(async () => {
     const [{ elements }, { factsKey }, { sharedNames }] = await Promise.all([
@@ -68,7 +71,7 @@ function subject(library: Library, analyze: () => Promise<Analysis>): VerifySubj
     ]);
     const all = await facts();
     return {
-      elements: [...all].map(([tag, one]) => ({ tag, facts: factsKey(one) })),
+      elements: [...all].map(([tag, one]) => ({ tag, uses: one.uses, facts: factsKey(one) })),
       shared: sharedNames(elements),
     };
   });

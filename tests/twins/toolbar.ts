@@ -8,6 +8,7 @@ export const samples = `
 - sample: A tool is used
   slots: { default: '<button>Winch</button><button>Crane</button>' }
   steps:
+    - hover: '::slotted(button)'
     - click: '::slotted(button)'
     - expect: { event: twin-tool, detail: Winch }
 `;

@@ -86,7 +86,7 @@ export const events: Facet<Data> = {
 };
 
 /** Acts of a person. */
-const PERSONAL: ReadonlySet<string> = new Set(['click', 'focus', 'type', 'press']);
+const PERSONAL: ReadonlySet<string> = new Set(['click', 'hover', 'focus', 'type', 'press']);
 
 /** The kinds of acts after which samples expect each event. */
 function causesOf(samples: readonly SampleData[]): Map<string, Set<string>> {

@@ -370,7 +370,7 @@ async function ownDoing(
 ): Promise<Set<SampleAct>> {
   const own = new Set(changes.map(({ act }) => act));
   for (const { act } of changes) {
-    if (!['click', 'press', 'focus', 'type'].includes(act.kind)) continue;
+    if (!['click', 'hover', 'press', 'focus', 'type'].includes(act.kind)) continue;
     const alone = await page.mount(sample.scene);
     const before = look(alone.element);
     const elsewhere = document.createElement('button');

@@ -44,7 +44,11 @@ export const passthrough: Facet<Data> = {
         passed.filter(({ name }) => SAFE_IN_MARKUP.has(name)).map(({ name, first }) => [name, first]),
       ),
     };
-    const sampled = facts.samples.map((sample) => facts.sampleScene(sample).properties)[0] ?? [];
+    // What is passed on is given here, and nowhere else.
+    const own = new Set(contract.properties.map(({ name }) => name));
+    const sampled = facts.samples
+      .slice(0, 1)
+      .flatMap((sample) => facts.sampleScene(sample).properties.filter(({ name }) => own.has(name)));
     return {
       scenes: { given: facts.scene({ properties: sampled, attributes: given }) },
       data: {

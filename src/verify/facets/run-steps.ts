@@ -7,7 +7,7 @@ import { findTarget, takesFocus } from './target.js';
 
 /** What a person or a script did last: expectations are about its outcome. */
 export interface SampleAct {
-  kind: 'start' | 'click' | 'focus' | 'type' | 'press' | 'set' | 'call' | 'wait';
+  kind: 'start' | 'click' | 'hover' | 'focus' | 'type' | 'press' | 'set' | 'call' | 'wait';
   /** What was clicked, set, called, … */
   name: string;
   /** What a method gave back. */
@@ -147,6 +147,7 @@ async function waitFor(
 
 function actOf(step: Step): SampleAct {
   if (step.click !== undefined) return { kind: 'click', name: step.click };
+  if (step.hover !== undefined) return { kind: 'hover', name: step.hover };
   if (step.call !== undefined) return { kind: 'call', name: step.call };
   if (step.focus !== undefined) return { kind: 'focus', name: step.focus };
   if (step.type !== undefined)
@@ -178,6 +179,7 @@ async function perform(
     return target;
   };
   if (step.click !== undefined) await page.click(await find(step.click));
+  else if (step.hover !== undefined) await page.hover(await find(step.hover));
   else if (step.focus !== undefined) await focus(step.focus);
   else if (step.type !== undefined) {
     toEnd(await focus(step.type.into));

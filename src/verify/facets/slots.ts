@@ -2,10 +2,11 @@ import type { ElementFacts, Facet, Mounted, ProbePage } from '../facet.js';
 import type { Observation } from '../observation.js';
 import type { Scene } from '../../hosts/scene.js';
 import { innerRoot } from '../inner-root.js';
-import { Observer } from '../observe.js';
+import { Observer, show } from '../observe.js';
 import { samePlace } from '../relations/same-place.js';
 import { waysData, type WaysData } from '../relations/ways-data.js';
 import { allSamples, type SampleData } from './plan-samples.js';
+import { propertiesOf } from './property-data.js';
 import { runSteps, UNHEARD, withSample } from './run-steps.js';
 
 interface SlotData {
@@ -15,6 +16,8 @@ interface SlotData {
   conditional: boolean;
   drawn: boolean;
   gives: string[];
+  /** Values of properties that may show it. */
+  values: { property: string; value: unknown }[];
   /** The scene in which it is filled, and the one in which it is not. */
   filled: string;
   empty: string;
@@ -38,6 +41,9 @@ export const slots: Facet<Data> = {
     if (facts.contract.slots.length === 0) return { nothing: 'The contract declares no slots.' };
     const { scenes: sampleScenes, data: samples } = allSamples(facts);
     const scenes: Record<string, Scene> = { ...sampleScenes };
+    const values = propertiesOf(facts)
+      .filter(({ kind }) => kind === 'boolean' || kind === 'enum')
+      .flatMap(({ name, first, second }) => [first, second].map((value) => ({ property: name, value })));
     const list = facts.contract.slots
       .filter(({ each }) => each === undefined)
       .map(({ name, drawn, gives }, place): SlotData => {
@@ -50,7 +56,8 @@ export const slots: Facet<Data> = {
         scenes[filled] = facts.scene({ properties, content, lateContent: facts.contentFor(name, 'Late') });
         scenes[empty] = facts.scene({ properties, lateContent: facts.contentFor(name, 'Late') });
         const nodes = content.filter((node) => typeof node !== 'string').length;
-        return { name, nodes, conditional: facts.conditional.slots.has(name), drawn, gives, filled, empty };
+        const conditional = facts.conditional.slots.has(name);
+        return { name, nodes, conditional, drawn, gives, values, filled, empty };
       });
     const { keyed, scene } = keyedSlots(facts);
     if (scene) scenes.items = scene;
@@ -101,10 +108,16 @@ async function trySlot(
   const empty = await page.mount(slot.empty);
   const slotAtFirst = findSlot(filled.element, name);
   const closed = slotAtFirst && closedAround(slotAtFirst);
-  if (slotAtFirst && !closed) {
+  const isHidden = slotAtFirst !== undefined && !closed && slot.drawn && hiddenAround(slotAtFirst);
+  const isInSample =
+    (closed || isHidden || !slotAtFirst) && (await showsInSample(page, slot, samples, observer));
+  const opening = isHidden && !isInSample ? await findOpening(page, slot) : undefined;
+  if (opening !== undefined)
+    observer.leave(`It is not displayed at first, but after ${opening}: give a sample that does so.`);
+  else if (slotAtFirst && !closed && !isInSample) {
     await tryContent(page, filled, slot, observer);
     await tryLateContent(page, empty, slot, observer);
-  } else if (!(await showsInSample(page, slot, samples, observer))) {
+  } else if (!isInSample) {
     if (closed) observer.leave(`It stands in a <${closed}> that is closed, and no sample opens it.`);
     else if (slot.conditional)
       observer.leave('The view shows this slot in certain states only, and no sample leads there.');
@@ -245,7 +258,7 @@ async function showsInSample(
     let found = false;
     const look = async ({ element }: Mounted): Promise<void> => {
       const slot = findSlot(element, name);
-      if (found || !slot || closedAround(slot)) return;
+      if (found || !slot || closedAround(slot) || (drawn && hiddenAround(slot))) return;
       const marker = document.createElement('span');
       marker.textContent = 'Given';
       if (name !== 'default') marker.slot = name;
@@ -270,6 +283,43 @@ async function showsInSample(
     if (found) return true;
   }
   return false;
+}
+
+/** So many controls are clicked to see whether they open something. */
+const MOST_CLICKS = 8;
+
+/** What makes a slot be displayed that is in a box that is not: a value of a property, or a click. */
+async function findOpening(page: ProbePage, { name, filled, values }: SlotData): Promise<string | undefined> {
+  const mounted = await page.mount(filled);
+  const { element } = mounted;
+  const isShown = (): boolean => {
+    const slot = findSlot(element, name);
+    return slot !== undefined && !hiddenAround(slot);
+  };
+  let opening: string | undefined;
+  for (const { property, value } of values) {
+    const before = (element as unknown as Record<string, unknown>)[property];
+    (element as unknown as Record<string, unknown>)[property] = value;
+    if (await page.until(isShown, 50)) opening = `${property} is set to ${show(value)}`;
+    if (opening !== undefined) break;
+    (element as unknown as Record<string, unknown>)[property] = before;
+    await page.settle();
+  }
+  const controls = [...innerRoot(element).querySelectorAll('button, summary, [role=tab], [role=button]')];
+  for (const control of opening === undefined ? controls.slice(0, MOST_CLICKS) : []) {
+    try {
+      await page.click(control);
+    } catch {
+      // What nobody can click opens nothing.
+      continue;
+    }
+    if (await page.until(isShown))
+      opening = `a click on “${control.textContent.trim() || control.localName}”`;
+    if (opening !== undefined) break;
+  }
+  page.errors();
+  await mounted.unmount();
+  return opening;
 }
 
 /** What the slot hands to its content arrives there. */
@@ -341,6 +391,13 @@ const CLOSED = 'dialog:not([open]), details:not([open]) > :not(summary), [popove
 function closedAround(slot: HTMLSlotElement): string | undefined {
   const closed = slot.closest(CLOSED);
   return closed?.parentElement?.localName === 'details' ? 'details' : closed?.localName;
+}
+
+/** True if a slot stands in a box of the element that is not displayed, as in a panel of tabs. */
+function hiddenAround(slot: HTMLSlotElement): boolean {
+  for (let node = slot.parentElement; node; node = node.parentElement)
+    if (getComputedStyle(node).display === 'none') return true;
+  return false;
 }
 
 /** The children that a consumer gave for a slot. */

@@ -3,9 +3,23 @@ import { innerRoot } from '../inner-root.js';
 /** What can have the focus by itself (HTML, section 6.6.2). */
 export const FOCUSABLE = 'a[href], button, input, select, textarea, summary, [tabindex]';
 
-/** The element that a sample names: a part, `host`, or by a selector inside the element. */
+/** The pseudo-elements of CSS by which a target is reached in other trees: `::slotted(b)`, `quay-pill::part(label)`. */
+const SLOTTED = /^::slotted\((.+)\)$/;
+const PART = /^(.+)::part\(([\w-]+)\)$/;
+
+/**
+ * The element that a sample names: a part, `host`, or by a selector inside the element; of its content by `::slotted(…)`, and a part
+ * of an element inside by `…::part(…)`.
+ */
 export function findTarget(element: Element, target: string, parts: readonly string[]): Element | undefined {
   if (target === 'host') return element;
+  const slotted = SLOTTED.exec(target)?.[1];
+  if (slotted !== undefined) return [...element.children].find((child) => child.matches(slotted));
+  const [, inner, part] = PART.exec(target) ?? [];
+  if (inner !== undefined) {
+    const found = findTarget(element, inner, parts);
+    return found && (innerRoot(found).querySelector(`[part~="${part}"]`) ?? undefined);
+  }
   const selector = parts.includes(target) ? `[part~="${target}"]` : target;
   return innerRoot(element).querySelector(selector) ?? element.querySelector(selector) ?? undefined;
 }

@@ -32,8 +32,8 @@ export const upgrade: Facet<Data> = {
     }));
     return {
       scenes: {
-        late: facts.scene({ properties: bound, register: undefined }),
-        bare: facts.scene({ register: undefined }),
+        late: facts.scene({ properties: bound, register: [] }),
+        bare: facts.scene({ register: [] }),
         early: facts.scene({ properties: bound }),
       },
       // Without a shadow root, what is drawn takes the place of what was there.

@@ -255,11 +255,13 @@ class Probe implements ProbePage {
     this.#resume(answer);
   }
 
+  async hover(target: Element): Promise<void> {
+    await this.#ask({ point: middleOf(target, 'point at') });
+    this.#pointed = true;
+  }
+
   async click(target: Element): Promise<void> {
-    target.scrollIntoView({ block: 'center', inline: 'center', behavior: 'instant' });
-    const { x, y, width, height } = target.getBoundingClientRect();
-    if (width === 0 || height === 0) throw new Error('it is not drawn, so nobody can click it');
-    const at = { x: x + width / 2, y: y + height / 2 };
+    const at = middleOf(target, 'click');
     const arrived = arrivalAt(target);
     const over = deepestAt(at.x, at.y);
     await this.#ask({ click: at });
@@ -405,6 +407,14 @@ class Probe implements ProbePage {
     }
     return mounted;
   }
+}
+
+/** The middle of an element in the viewport, where it is scrolled to. */
+function middleOf(target: Element, act: string): { x: number; y: number } {
+  target.scrollIntoView({ block: 'center', inline: 'center', behavior: 'instant' });
+  const { x, y, width, height } = target.getBoundingClientRect();
+  if (width === 0 || height === 0) throw new Error(`it is not drawn, so nobody can ${act} it`);
+  return { x: x + width / 2, y: y + height / 2 };
 }
 
 /** Waits until the pictures in elements have come or failed to. */

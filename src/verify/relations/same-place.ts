@@ -218,8 +218,12 @@ class Ways {
   }
 
   #difference(walker: Walker, other: Walker, ignored: ReadonlySet<string>): Difference | undefined {
-    // Browsers take style sheets away from what comes into another document.
-    const without = walker.wasAbroad ? new Set([...ignored, SHEETS]) : ignored;
+    // Browsers take style sheets away from what comes into another document. What a consumer wrote stays.
+    const without = new Set([
+      ...ignored,
+      ...(walker.wasAbroad ? [SHEETS] : []),
+      ...[...walker.everWritten].map((name) => `its attribute ${name}`),
+    ]);
     const wanted = this.#lines(other);
     // A new one that does not keep what it is given is told of elsewhere.
     return other.keeps() ? firstDifference(this.#lines(walker), wanted, without) : undefined;

@@ -19,8 +19,9 @@ type Values = Record<string, unknown>;
 export class Walker {
   element: HTMLElement;
   readonly given: Given;
-  /** Properties whose value came by an attribute last. */
+  /** Properties whose value came by an attribute last, and those of which one was ever written. */
   readonly #written = new Set<number>();
+  readonly everWritten = new Set<string>();
   #place: HTMLElement;
   /** True if it was in another document. */
   wasAbroad = false;
@@ -99,6 +100,7 @@ export class Walker {
     this.element.setAttribute(attribute!, texts[value]!);
     this.given.values.set(place, value);
     this.#written.add(place);
+    this.everWritten.add(attribute!);
   }
 
   #give(slot: number): void {
