@@ -27,7 +27,7 @@ export async function againIsNotMore(page: ProbePage, data: WaysData): Promise<O
     await page.restlessness();
     counts.push(count(page, walker.element));
   }
-  const did = `${round.map((act) => walker.say(act)).join(', ')}; that ${ROUNDS} times`;
+  const did = `give it other values and other content and the first again, take it out and put it back, ${ROUNDS} times`;
   // What is made once, at its first use, is there the second time.
   for (const kind of Object.keys(counts[0]!) as (keyof Counts)[]) {
     const sizes = counts.map((one) => one[kind].length);
@@ -49,7 +49,7 @@ function oneRound({ properties, slots }: WaysData): Act[] {
   const sets = properties.flatMap(({ values }, set): Act[] =>
     values.slice(0, 2).map((_, at) => ({ set, value: values.length > 1 ? 1 - at : 0 })),
   );
-  const content = slots.flatMap((_, slot): Act[] => [{ give: slot }, { take: slot }]);
+  const content = slots.flatMap((_, slot): Act[] => [{ take: slot }, { give: slot }]);
   return [...sets, ...content, { to: 'nowhere' }, { to: 'page' }];
 }
 
@@ -58,14 +58,22 @@ type Counts = Record<'listeners' | 'observers' | 'timers' | 'nodes' | 'style she
 function count(page: ProbePage, element: HTMLElement): Counts {
   const { listeners, observers, intervals, timeouts } = page.leftovers();
   const root = innerRoot(element);
-  const any = (): boolean => true;
+  // What was taken out is not looked at: the browser forgets it sooner or later.
+  const isThere = (target: EventTarget): boolean =>
+    !(target instanceof Node) || target === root || (target.isConnected && !isOfOthers(target, element));
   return {
-    listeners: listeners(any),
-    observers: Array.from({ length: observers(any) }, () => 'observer'),
+    listeners: listeners(isThere),
+    observers: Array.from({ length: observers(isThere) }, () => 'observer'),
     timers: Array.from({ length: intervals + timeouts }, () => 'timer'),
     nodes: [...root.querySelectorAll('*')].map(({ localName }) => `<${localName}>`),
     'style sheets': root instanceof ShadowRoot ? root.adoptedStyleSheets.map(() => 'sheet') : [],
   };
+}
+
+/** True for a node that has nothing to do with the element. */
+function isOfOthers(node: Node, element: HTMLElement): boolean {
+  const root = node.getRootNode();
+  return root === document && !element.contains(node) && !node.contains(element);
 }
 
 /** What there is more of than before, with how often. */

@@ -105,12 +105,17 @@ export class Walker {
 
   #give(slot: number): void {
     const { name, nodes } = this.data.slots[slot]!;
-    const node = buildContent(nodes[this.given.content[slot]! % nodes.length]!);
+    const index = this.given.content[slot]!++;
+    // What was taken away is given again: the very same node.
+    const key = `${slot} ${index}`;
+    const node = this.#nodes.get(key) ?? buildContent(nodes[index % nodes.length]!);
+    this.#nodes.set(key, node);
     if (name !== 'default' && node instanceof Element) node.slot = name;
     this.element.append(node);
-    this.given.content[slot]!++;
     this.#content.push({ slot, node });
   }
+
+  readonly #nodes = new Map<string, Node>();
 
   #content: { slot: number; node: Node }[] = [];
 
@@ -148,6 +153,7 @@ export class Walker {
     this.#content = this.#content.map(({ slot }, at) => ({ slot, node: copy.childNodes[indexes[at]!]! }));
     if (element.isConnected) element.replaceWith(copy);
     this.element = copy;
+    this.#nodes.clear();
     for (const [place, { required }] of this.data.properties.entries()) {
       const value = this.given.values.get(place);
       if (value !== undefined) this.#set(place, value);
