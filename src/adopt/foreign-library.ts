@@ -1,12 +1,13 @@
 import { dirname, join } from 'node:path';
 import { existsSync } from 'node:fs';
 import { readContract } from '../contract/read-contract.js';
-import type { Contract } from '../contract/model.js';
+import type { Contract, Sample } from '../contract/model.js';
 import type { Finding } from '../findings/finding.js';
 import { HOSTS } from '../hosts/index.js';
 import type { Analysis, LibraryElement } from '../library/library-element.js';
 import type { Library } from '../library/open-library.js';
 import { UsageError } from '../system/usage-error.js';
+import { observeDefinitions } from './observe-definitions.js';
 import { shippedAs } from './shipped-as.js';
 import { manifestSources, readManifest, type ForeignPackage } from './read-manifest.js';
 import type { ManifestElement } from './manifest.js';
@@ -21,21 +22,34 @@ export interface ForeignLibrary {
   version: string;
   /** What its manifest says and no contract can, or says wrongly: it is no promise here. */
   leftOut: { tag: string; what: string }[];
+  /** What was not read in its manifest, but seen in a browser. */
+  observed: ForeignPackage['observed'];
 }
 
 /**
  * Makes contracts of what a package's manifest says, in memory; `from` is the folder of the project that uses it. Nothing
- * of the package is run.
+ * of the package is run outside of a browser: there its modules are loaded where the manifest names no tags. `samples` are given by
+ * tag.
  */
-export async function foreignLibrary(folder: string, from: string): Promise<ForeignLibrary> {
-  const found = await readManifest(folder);
+export async function foreignLibrary(
+  folder: string,
+  from: string,
+  samples: Readonly<Record<string, Sample[]>> = {},
+): Promise<ForeignLibrary> {
+  const found = await readManifest(folder, (modules) => observeDefinitions(modules, from));
+  const stranger = Object.keys(samples).find((tag) => !found.elements.some((one) => one.tag === tag));
+  if (stranger !== undefined)
+    throw new UsageError(
+      `There are samples for <${stranger}>, which ${found.name} does not have.`,
+      `Its elements are ${found.elements.map(({ tag }) => tag).join(', ')}.`,
+    );
   const sources = await manifestSources(found, () => ({}));
   const leftOut: ForeignLibrary['leftOut'] = [...found.refused];
   const elements = sources.flatMap((source, place): LibraryElement[] => {
     const written = toContract(source);
     for (const { name, what } of source.unread) leftOut.push({ tag: source.tag, what: `${name}: ${what}` });
     const contract = soundContract(written, source.tag, leftOut);
-    return contract ? [elementOf(contract, found, found.elements[place]!)] : [];
+    return contract ? [elementOf(contract, found, found.elements[place]!, samples[source.tag])] : [];
   });
   const { name, version } = found;
   if (elements.length === 0)
@@ -48,6 +62,7 @@ export async function foreignLibrary(folder: string, from: string): Promise<Fore
     name,
     version,
     leftOut,
+    observed: found.observed,
   };
 }
 
@@ -97,9 +112,9 @@ function elementOf(
   contract: Contract,
   { folder }: ForeignPackage,
   { module, registers, className }: ManifestElement,
+  samples: Sample[] = [{ sample: `<${contract.tag}>` }],
 ): LibraryElement {
   const modules = [...new Set([module, ...registers])].map((path) => sourceOf(join(folder, path)));
-  const { tag } = contract;
   return {
     folder: {
       folder: '.',
@@ -117,7 +132,7 @@ function elementOf(
     view: undefined,
     tree: undefined,
     css: '',
-    samples: [{ sample: `<${tag}>` }],
+    samples,
     locateSample: () => ({ line: 1, column: 1 }),
   };
 }

@@ -74,7 +74,7 @@ export const manifestSchema = z.object({
 });
 
 export type Manifest = z.infer<typeof manifestSchema>;
-type Declaration = z.infer<typeof declaration>;
+export type Declaration = z.infer<typeof declaration>;
 
 /** An element that a manifest declares. */
 export interface ManifestElement {
@@ -111,6 +111,15 @@ export function elementsIn({ modules }: Manifest): ManifestElement[] {
       });
     }
   return [...found.values()];
+}
+
+/** What a manifest says of classes, by their names. */
+export function declarationsIn({ modules }: Manifest): Map<string, Declaration> {
+  return new Map(
+    modules
+      .flatMap(({ declarations }) => present(declarations))
+      .flatMap((one) => (one.name === undefined ? [] : [[one.name, one] as const])),
+  );
 }
 
 function present<Item>(items: (Item | null)[] | undefined): Item[] {
@@ -253,7 +262,7 @@ export function fromManifest(
       name,
       description,
       syntax,
-      initial,
+      initial: unquoted(initial),
     })),
     states: present(one.cssStates).map(({ name, description }) => ({ name, description })),
     definitions,
@@ -289,6 +298,11 @@ function plainDefault(code: string | undefined): { value: unknown } | undefined 
   } catch {
     return undefined;
   }
+}
+
+/** Some generators write the value of a custom property with quotes around it. */
+function unquoted(value: string | undefined): string | undefined {
+  return value === undefined ? undefined : (/^(["'`])(.*)\1$/.exec(value.trim())?.[2] ?? value);
 }
 
 function firstSentence(words: string | undefined): string | undefined {

@@ -5,7 +5,16 @@ import { readApart } from '../components/read/read-apart.js';
 import { UsageError } from '../system/usage-error.js';
 import { staysInside } from './inside.js';
 import { shippedAs } from './shipped-as.js';
-import { elementsIn, fromManifest, manifestSchema, typesIn, type ManifestElement } from './manifest.js';
+import {
+  declarationsIn,
+  elementsIn,
+  fromManifest,
+  manifestSchema,
+  typesIn,
+  type ManifestElement,
+} from './manifest.js';
+import { entryModules, observedElement } from './observed.js';
+import type { ObservedElement } from './observe-definitions.js';
 import type { Source } from './source.js';
 
 /** A package of elements that somebody made: its name, version, and where it is. */
@@ -14,6 +23,8 @@ export interface ForeignPackage {
   name: string;
   version: string;
   elements: ManifestElement[];
+  /** True if tags, or all that is known, was seen in a browser, because the manifest does not say it. */
+  observed: 'nothing' | 'tags' | 'all';
   /** Elements that are not taken, and why. */
   refused: { tag: string; what: string }[];
 }
@@ -21,8 +32,14 @@ export interface ForeignPackage {
 /** The largest manifest that is read, in bytes. */
 const LARGEST = 20_000_000;
 
-/** Reads a package's `custom-elements.json`, which its package.json may name. */
-export async function readManifest(folder: string): Promise<ForeignPackage> {
+/**
+ * Reads a package's `custom-elements.json`, which its package.json may name. Where there is none, or it names no tags, `observe` may
+ * tell what the package's modules define.
+ */
+export async function readManifest(
+  folder: string,
+  observe?: (modules: readonly string[]) => Promise<ObservedElement[]>,
+): Promise<ForeignPackage> {
   const about = await readJson(join(folder, 'package.json'));
   const {
     name = folder,
@@ -42,6 +59,13 @@ export async function readManifest(folder: string): Promise<ForeignPackage> {
   const named = (await staysInside(folder, said)) ? said : 'custom-elements.json';
   const manifest =
     (await readJson(join(folder, named))) ?? (await readJson(join(folder, 'custom-elements.json')));
+  if (manifest === undefined && observe) {
+    const seen = await observe(await entryModules(folder, about, []));
+    if (seen.length > 0) {
+      const elements = seen.map((one) => observedElement(one, folder));
+      return { folder, name, version: String(version), elements, observed: 'all', refused: [] };
+    }
+  }
   if (manifest === undefined)
     throw new UsageError(
       `${name} has no custom-elements.json that can be read.`,
@@ -53,7 +77,14 @@ export async function readManifest(folder: string): Promise<ForeignPackage> {
       `The custom-elements.json of ${name} is none: ${read.error.issues[0]?.path.join('.') ?? ''} ${read.error.issues[0]?.message ?? ''}.`,
       'It must have "modules", as schema versions 1 and 2 say.',
     );
-  const all = elementsIn(read.data);
+  let all = elementsIn(read.data);
+  const observed = all.length === 0 && observe !== undefined;
+  if (observed) {
+    const named = declarationsIn(read.data);
+    const paths = read.data.modules.map(({ path }) => path);
+    const seen = await observe(await entryModules(folder, about, paths));
+    all = seen.map((one) => observedElement(one, folder, named.get(one.className)));
+  }
   if (all.length === 0)
     throw new UsageError(
       `The custom-elements.json of ${name} declares no element with a tag.`,
@@ -70,7 +101,14 @@ export async function readManifest(folder: string): Promise<ForeignPackage> {
         what: `the whole element: its module ${outside} is not in the package`,
       });
   }
-  return { folder, name, version: String(version), elements, refused };
+  return {
+    folder,
+    name,
+    version: String(version),
+    elements,
+    observed: observed ? 'tags' : 'nothing',
+    refused,
+  };
 }
 
 /** The module of an element that is not in its package, if there is one. */

@@ -39,6 +39,11 @@ export default class Verify extends BaseCommand {
       options: ['pretty', ...VERIFY_FORMATS.map(({ name }) => name)],
       default: 'pretty',
     }),
+    samples: Flags.string({
+      description: 'Samples for the elements of a package, by tag.',
+      helpValue: 'FILE',
+      dependsOn: ['package'],
+    }),
     report: Flags.string({ description: 'Where to write the HTML report.', helpValue: 'FILE' }),
     details: Flags.boolean({ description: 'Show every facet of every element.' }),
     types: Flags.boolean({
@@ -98,7 +103,9 @@ export default class Verify extends BaseCommand {
       timeout: flags.timeout * 1000,
     };
     const status = flags.package
-      ? await (await import('../terminal/run-verify-package.js')).runVerifyPackage(flags.package, run)
+      ? await (
+          await import('../terminal/run-verify-package.js')
+        ).runVerifyPackage(flags.package, run, flags.samples)
       : flags.watch
         ? await (await import('../terminal/watch-verify.js')).watchVerify(flags.library, run)
         : flags.merge

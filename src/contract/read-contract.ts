@@ -9,7 +9,14 @@ import { readDocument, type Locate } from './read-document.js';
 import { described, each, readMembers } from './read-members.js';
 import { checkReferences, usedDefinitions } from './references.js';
 import { reportInto } from './report.js';
-import { contractSchema, promisesStrictPolicy, samplesSchema, type ContractFile } from './schema.js';
+import {
+  contractSchema,
+  packageSamplesSchema,
+  promisesStrictPolicy,
+  samplesSchema,
+  type ContractFile,
+  type SamplesFile,
+} from './schema.js';
 
 /** A contract that was read; undefined where its file has errors that leave no meaning. */
 export interface ReadContract {
@@ -97,6 +104,15 @@ const BASES: ReadonlySet<string> = new Set(['ControlElement', 'PassingElement', 
 function classNameOf(tag: string): string {
   const name = pascalCase(tag.replace(/[^A-Za-z0-9-]/g, ''));
   return BASES.has(name) ? `${name}Element` : name;
+}
+
+/** Reads samples for elements of a package that somebody else made: a list for each tag. */
+export function readPackageSamples(
+  file: string,
+  text: string,
+): { samples: Record<string, SamplesFile> | undefined; findings: Finding[] } {
+  const { value, findings } = readDocument(file, text, packageSamplesSchema);
+  return { samples: value, findings };
 }
 
 /** Reads a samples file; whether its names fit the contract is checked elsewhere. */

@@ -269,6 +269,9 @@ export const samplesSchema = z.array(
   }),
 );
 
+/** Samples for elements of a package that somebody else made, by tag. */
+export const packageSamplesSchema = z.record(z.string(), samplesSchema);
+
 /** Samples as they are written. */
 export type SamplesFile = z.infer<typeof samplesSchema>;
 export type Step = z.infer<typeof step>;

@@ -11,7 +11,7 @@ const ROUNDS = 4;
 
 /**
  * Again is not more: when it is given other values and other content and the first ones again, and again, there are no more listeners,
- * observers, timers, nodes and style sheets each time.
+ * observers, intervals, nodes and style sheets each time.
  */
 export async function againIsNotMore(page: ProbePage, data: WaysData): Promise<Observation[]> {
   const observer = new Observer('again and again');
@@ -24,7 +24,6 @@ export async function againIsNotMore(page: ProbePage, data: WaysData): Promise<O
       walker.do(act);
       await page.settle();
     }
-    await page.restlessness();
     counts.push(count(page, walker.element));
   }
   const did = `give it other values and other content and the first again, take it out and put it back, ${ROUNDS} times`;
@@ -53,10 +52,10 @@ function oneRound({ properties, slots }: WaysData): Act[] {
   return [...sets, ...content, { to: 'nowhere' }, { to: 'page' }];
 }
 
-type Counts = Record<'listeners' | 'observers' | 'timers' | 'nodes' | 'style sheets', string[]>;
+type Counts = Record<'listeners' | 'observers' | 'intervals' | 'nodes' | 'style sheets', string[]>;
 
 function count(page: ProbePage, element: HTMLElement): Counts {
-  const { listeners, observers, intervals, timeouts } = page.leftovers();
+  const { listeners, observers, intervals } = page.leftovers();
   const root = innerRoot(element);
   // What was taken out is not looked at: the browser forgets it sooner or later.
   const isThere = (target: EventTarget): boolean =>
@@ -64,7 +63,7 @@ function count(page: ProbePage, element: HTMLElement): Counts {
   return {
     listeners: listeners(isThere),
     observers: Array.from({ length: observers(isThere) }, () => 'observer'),
-    timers: Array.from({ length: intervals + timeouts }, () => 'timer'),
+    intervals: Array.from({ length: intervals }, () => 'interval'),
     nodes: [...root.querySelectorAll('*')].map(({ localName }) => `<${localName}>`),
     'style sheets': root instanceof ShadowRoot ? root.adoptedStyleSheets.map(() => 'sheet') : [],
   };
