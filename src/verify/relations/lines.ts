@@ -8,8 +8,6 @@ export type Lines = Map<string, string>;
 
 /** In which line a style sheet stands; what becomes of one in another document is the browser's doing. */
 export const SHEETS = 'its style sheets';
-export const FORM_VALUE = 'what a form gets';
-export const VALIDITY = 'its validity';
 
 /**
  * What can be seen of an element: values, what it reflects, its states, what a form gets of it, and the tree that it draws, with
@@ -26,9 +24,9 @@ export function linesOf(element: HTMLElement, { properties, inForm }: WaysData):
     if (isInState(element, state)) lines.set(`its state ${state}`, 'it is in it');
   const form = element.closest('form');
   if (inForm && form) {
-    lines.set(FORM_VALUE, JSON.stringify([...new FormData(form)].map(([, value]) => show(value))));
+    lines.set('what a form gets', JSON.stringify([...new FormData(form)].map(([, value]) => show(value))));
     const { validity } = element as HTMLInputElement;
-    if (validity) lines.set(VALIDITY, flagsOf(validity));
+    if (validity) lines.set('its validity', flagsOf(validity));
   }
   const ids = new Map<string, string>();
   collectIds(element, ids);

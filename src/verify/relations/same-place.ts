@@ -4,16 +4,7 @@ import { changesByItself } from '../facets/look.js';
 import { Observer } from '../observe.js';
 import type { Observation } from '../observation.js';
 import { concerns, type Act, type Concern } from './act.js';
-import {
-  differingPlaces,
-  firstDifference,
-  FORM_VALUE,
-  linesOf,
-  SHEETS,
-  VALIDITY,
-  type Difference,
-  type Lines,
-} from './lines.js';
+import { differingPlaces, firstDifference, linesOf, SHEETS, type Difference, type Lines } from './lines.js';
 import { Walker } from './walker.js';
 import { loadWays } from './ways-module.js';
 import { palette, type WaysData } from './ways-data.js';
@@ -222,8 +213,8 @@ class Ways {
     return new Walker(this.page, this.data, this.abroad);
   }
 
-  #lines({ element }: Walker): Lines {
-    return linesOf(element, this.data);
+  #lines({ element, intervals }: Walker): Lines {
+    return linesOf(element, this.data).set('running intervals', String(intervals));
   }
 
   #difference(walker: Walker, other: Walker, ignored: ReadonlySet<string>): Difference | undefined {
@@ -232,8 +223,6 @@ class Ways {
       ...ignored,
       ...(walker.wasAbroad ? [SHEETS] : []),
       ...[...walker.everWritten].map((name) => `its attribute ${name}`),
-      // What is disabled by its attribute is left out of forms by the browser itself (HTML, section 4.10.18.5).
-      ...(walker.everWritten.has('disabled') ? [FORM_VALUE, VALIDITY] : []),
     ]);
     const wanted = this.#lines(other);
     // A new one that does not keep what it is given is told of elsewhere.

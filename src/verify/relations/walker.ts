@@ -61,7 +61,16 @@ export class Walker {
     return this.page.container().appendChild(document.createElement(this.data.inForm ? 'form' : 'div'));
   }
 
+  /** Intervals that run because of what was done so far. */
+  intervals = 0;
+
   do(act: Act): void {
+    const before = this.page.leftovers().intervals;
+    this.#do(act);
+    this.intervals += this.page.leftovers().intervals - before;
+  }
+
+  #do(act: Act): void {
     const { element, given } = this;
     if ('set' in act) {
       this.#set(act.set, act.value);

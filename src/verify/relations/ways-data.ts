@@ -76,7 +76,7 @@ function distinct(values: readonly unknown[]): unknown[] {
 }
 
 /** The acts that a relation's ways are made of, simple ones first: what is found is told by the first that show it. */
-export function palette({ properties, slots }: WaysData, concern: Concern): Act[] {
+export function palette({ properties, slots, inForm }: WaysData, concern: Concern): Act[] {
   const sets = properties.flatMap(({ values }, set): Act[] => values.map((_, value) => ({ set, value })));
   const undefines = properties.flatMap(({ required }, undefine): Act[] => (required ? [] : [{ undefine }]));
   const values = [...sets, ...undefines];
@@ -85,8 +85,10 @@ export function palette({ properties, slots }: WaysData, concern: Concern): Act[
     case 'values':
       return [...values, ...some(connect, values.length / 6)];
     case 'attributes': {
+      // In forms this one disables by itself, whatever the property says then (HTML, section 4.10.18.5).
+      const isOfForms = (name: string): boolean => inForm && name === 'disabled';
       const texts = properties.flatMap(({ attribute, texts: all }, place): Act[] =>
-        attribute === undefined
+        attribute === undefined || isOfForms(attribute)
           ? []
           : all.map((text, value) => (text === null ? { erase: place } : { write: place, value })),
       );
