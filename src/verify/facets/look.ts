@@ -1,5 +1,6 @@
 import type { ProbePage } from '../facet.js';
 import { innerRoot } from '../inner-root.js';
+import { instanceNames } from '../instance-names.js';
 import { show, type Observer } from '../observe.js';
 
 /** All that can be seen of an element at one moment. */
@@ -57,9 +58,7 @@ export function hasState(element: Element, name: string): boolean {
  */
 export function insideOf(element: Element): string {
   const root = innerRoot(element);
-  const ids = new Map<string, string>();
-  for (const node of root.querySelectorAll('[id]')) ids.set(node.id, `id-${ids.size + 1}`);
-  return write(root, ids);
+  return write(root, instanceNames(root));
 }
 
 function write(node: Node, ids: ReadonlyMap<string, string>): string {

@@ -1,4 +1,5 @@
 import { innerRoot } from '../inner-root.js';
+import { instanceNames } from '../instance-names.js';
 
 /**
  * Everything of a mounted element that its own code can tell one consumer from another by, as text: its values, attributes and
@@ -13,8 +14,7 @@ export function madeText(
   properties: readonly string[],
   listenersOf: (target: EventTarget) => readonly string[],
 ): string {
-  const ids = new Map<string, string>();
-  collectIds(element, ids);
+  const ids = instanceNames(element);
   const values = element as unknown as Record<string, unknown>;
   return JSON.stringify([
     properties.map((name) => [name, Object.hasOwn(values, name), valueText(values[name])]),
@@ -52,15 +52,6 @@ export function madeText(
       [...root.childNodes].map(writeNode),
     ];
   }
-}
-
-function collectIds(node: Node, ids: Map<string, string>): void {
-  if (node instanceof Element) {
-    if (node.id !== '') ids.set(node.id, `id-${ids.size + 1}`);
-    const root = innerRoot(node);
-    if (root !== node) collectIds(root, ids);
-  }
-  for (const child of node.childNodes) collectIds(child, ids);
 }
 
 /** State of controls that no attribute shows. */

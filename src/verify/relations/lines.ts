@@ -1,4 +1,5 @@
 import { innerRoot } from '../inner-root.js';
+import { instanceNames } from '../instance-names.js';
 import { show } from '../observe.js';
 import { statesOf } from '../state-names.js';
 import type { WaysData } from './ways-data.js';
@@ -28,8 +29,7 @@ export function linesOf(element: HTMLElement, { properties, inForm }: WaysData):
     const { validity } = element as HTMLInputElement;
     if (validity) lines.set('its validity', flagsOf(validity));
   }
-  const ids = new Map<string, string>();
-  collectIds(element, ids);
+  const ids = instanceNames(element);
   writeRoot(innerRoot(element), '', lines, ids);
   return lines;
 }
@@ -79,6 +79,8 @@ function isInState(element: Element, name: string): boolean {
   }
 }
 
+/** Regions of which assistive technology reads what changes (WAI-ARIA 1.2, section 5.3.5). */
+const LIVE_REGION = '[aria-live], [role=status], [role=alert], [role=log]';
 /** State of controls that no attribute shows. */
 const LIVE = ['value', 'checked', 'indeterminate', 'selectedIndex', 'disabled'] as const;
 const CONTROLS = ['input', 'textarea', 'select', 'button', 'option', 'fieldset', 'progress', 'meter'];
@@ -108,7 +110,9 @@ function writeChildren(parent: Node, place: string, lines: Lines, ids: ReadonlyM
     if (text.trim() !== '') lines.set(`${place}text ${++texts}`, show(text));
     text = '';
   };
-  for (const node of parent.childNodes) {
+  // What is announced is about a change, and not about what is there.
+  const isAnnounced = parent instanceof Element && parent.matches(LIVE_REGION);
+  for (const node of isAnnounced ? [] : parent.childNodes) {
     if (node instanceof Text) text += node.data;
     if (!(node instanceof Element) || !isDisplayed(node)) continue;
     endText();
@@ -159,13 +163,4 @@ function isDisplayed(node: Element): boolean {
 
 function sheetText(sheet: CSSStyleSheet): string {
   return [...sheet.cssRules].map(({ cssText }) => cssText).join('\n');
-}
-
-function collectIds(node: Node, ids: Map<string, string>): void {
-  if (node instanceof Element) {
-    if (node.id !== '') ids.set(node.id, `id-${ids.size + 1}`);
-    const root = innerRoot(node);
-    if (root !== node) collectIds(root, ids);
-  }
-  for (const child of node.childNodes) collectIds(child, ids);
 }

@@ -3,6 +3,7 @@ import type { ProbePage } from '../facet.js';
 import { changesByItself } from '../facets/look.js';
 import { Observer } from '../observe.js';
 import type { Observation } from '../observation.js';
+import { contradicted } from './contradicted.js';
 import { concerns, type Act, type Concern } from './act.js';
 import { differingPlaces, firstDifference, linesOf, SHEETS, type Difference, type Lines } from './lines.js';
 import { Walker } from './walker.js';
@@ -35,7 +36,9 @@ interface Found {
  * that is given at once what the first was given in the end. Ways are random, the same in each run; all are gone at once, and one that
  * leads elsewhere is gone again alone, and shortened.
  */
-export async function samePlace(page: ProbePage, data: WaysData, concern: Concern): Promise<Observation[]> {
+export async function samePlace(page: ProbePage, whole: WaysData, concern: Concern): Promise<Observation[]> {
+  const historic = await contradicted(page, whole.samples, whole.parts);
+  const data = { ...whole, properties: whole.properties.filter(({ name }) => !historic.has(name)) };
   const acts = palette(data, concern);
   if (!acts.some((act) => concerns(act, concern))) return [];
   const observer = new Observer(SUBJECTS[concern]);

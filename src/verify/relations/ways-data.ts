@@ -5,6 +5,7 @@ import { instanceValues } from '../facets/instance-properties.js';
 import { coupledProperties } from '../facets/plan-samples.js';
 import { attributeText, propertiesOf } from '../facets/property-data.js';
 import type { Act, Concern } from './act.js';
+import { setSamples, type SetSample } from './contradicted.js';
 
 /** A property with values that it is given on the way. */
 export interface WaysProperty {
@@ -25,6 +26,9 @@ export interface WaysData {
   properties: WaysProperty[];
   /** Slots, each with nodes to give it. */
   slots: { name: string; nodes: ContentNode[] }[];
+  /** What samples expect after they set properties. */
+  samples: SetSample[];
+  parts: string[];
   /** True if a form gets its value. */
   inForm: boolean;
   /** True for an element that shows a component of a framework. */
@@ -62,6 +66,8 @@ export function waysData(facts: ElementFacts): WaysData | undefined {
     slots: contract.slots
       .filter(({ each, drawn }) => each === undefined && drawn)
       .map(({ name }) => ({ name, nodes: facts.contentFor(name).slice(0, 2) })),
+    samples: setSamples(facts),
+    parts: contract.parts.map(({ name }) => name),
     inForm: contract.form !== undefined,
     showsComponent: componentOf(contract) !== undefined,
   };
