@@ -134,4 +134,118 @@ describe('verify --package', () => {
     const { existsSync } = await import('node:fs');
     expect(existsSync(mark)).toBe(false);
   }, 60_000);
+
+  const BOLLARD = `
+    class QuayBollard extends HTMLElement {
+      static observedAttributes = ['label', 'taken'];
+      #label = ''; #taken = false;
+      constructor() {
+        super();
+        this.attachShadow({ mode: 'open' }).append(document.createElement('p'));
+        for (const name of ['label', 'taken']) {
+          if (!Object.hasOwn(this, name)) continue;
+          const value = this[name]; delete this[name]; this[name] = value;
+        }
+        this.#draw();
+      }
+      get label() { return this.#label; }
+      set label(value) { this.#label = String(value ?? ''); this.#draw(); }
+      get taken() { return this.#taken; }
+      set taken(value) { this.#taken = Boolean(value); this.#draw(); }
+      get wild() { return 1; }
+      set wild(value) {}
+      release() { this.taken = false; }
+      attributeChangedCallback(name, before, text) { this[name] = name === 'taken' ? text !== null : text; }
+      #draw() { this.shadowRoot.firstChild.textContent = this.#label + (this.#taken ? ' taken' : ' free'); }
+    }
+    customElements.define('quay-bollard', QuayBollard);`;
+  const manifest = (declaration: object): string =>
+    JSON.stringify({
+      schemaVersion: '1.0.0',
+      modules: [
+        { kind: 'javascript-module', path: 'src/bollard.ts', declarations: [declaration], exports: [] },
+      ],
+    });
+  const bollards = (more: Record<string, string> = {}): string => {
+    const root = writeFiles({ 'package.json': '{ "name": "office", "private": true }', ...more });
+    writeFiles(
+      {
+        'package.json':
+          '{ "name": "bollards", "version": "1.0.0", "type": "module", "exports": "./main.js" }',
+        'main.js': BOLLARD,
+        ...more,
+      },
+      join(root, 'node_modules/bollards'),
+    );
+    return root;
+  };
+
+  it('observes what a package without a manifest defines, and says so', async () => {
+    const root = bollards();
+    const report = await verifyPackage('bollards', root);
+    const subjects = report.results
+      .filter(({ facet }) => facet === 'properties')
+      .map(({ subject }) => subject);
+    expect(new Set(subjects)).toEqual(new Set(['label', 'taken']));
+    expect(failing(report, 'quay-bollard')).toEqual([]);
+    const { stderr } = await lastwright(['verify', '--package', 'bollards', '--host', 'html'], { cwd: root });
+    expect(stderr).toContain('observed in Chromium only');
+  }, 60_000);
+
+  it('observes the tags that a manifest does not name, where its sources are not shipped', async () => {
+    const declared = {
+      kind: 'class',
+      name: 'QuayBollard',
+      customElement: true,
+      members: [{ kind: 'field', name: 'label', type: { text: 'string' }, attribute: 'label' }],
+      cssProperties: [{ name: '--bollard-color', default: '"#fff"' }],
+    };
+    const root = bollards({ 'custom-elements.json': manifest(declared) });
+    const report = await verifyPackage('bollards', root);
+    const subjects = report.results
+      .filter(({ facet }) => facet === 'properties')
+      .map(({ subject }) => subject);
+    expect(new Set(subjects)).toEqual(new Set(['label']));
+    // It reads no such custom property; the value has no quotes around it, whatever the manifest writes.
+    const told = report.results.filter(({ subject }) => subject.includes('--bollard-color'));
+    expect(JSON.stringify(told.map(({ observed }) => observed))).not.toContain('\\\\\"#fff');
+  }, 60_000);
+
+  it('takes samples for its elements from a file', async () => {
+    const sample = (text: string): string => `quay-bollard:
+  - sample: Released
+    properties: { label: B4, taken: true }
+    steps:
+      - expect: { text: { p: ${text} } }
+      - call: release
+      - expect: { text: { p: B4 free } }
+`;
+    for (const [text, wanted] of [
+      ['B4 taken', []],
+      ['B4 gone', ['samples']],
+    ] as const) {
+      const root = bollards({ 'samples.yaml': sample(text) });
+      const report = await verifyPackage('bollards', root, '--samples', 'samples.yaml');
+      expect(report.results.some(({ subject }) => subject === 'Released')).toBe(true);
+      expect(failing(report, 'quay-bollard')).toEqual(wanted);
+    }
+  }, 60_000);
+
+  it.each([
+    ['no such file', {}, 'There is no file'],
+    ['no samples', { 'samples.yaml': 'quay-bollard: five\n' }, 'samples.yaml:1:'],
+    [
+      'samples for an element that it does not have',
+      { 'samples.yaml': 'quay-buoy: [{ sample: One }]\n' },
+      'quay-buoy',
+    ],
+  ])('says what is wrong with %s', async (_, files, words) => {
+    const { status, stderr } = await lastwright(
+      ['verify', '--package', 'bollards', '--samples', 'samples.yaml', '--host', 'html'],
+      { cwd: bollards(files) },
+    );
+    expect(stderr).toContain(words);
+    expect(stderr).not.toMatch(/^\s+at /m);
+    expect(status).toBe(2);
+  });
 });

@@ -15,6 +15,24 @@ export function show(value: unknown): string {
   }
 }
 
+/** The text of an attribute in a few words. */
+export function showAttribute(text: string | null): string {
+  return text === null ? 'no such attribute' : show(text);
+}
+
+/** Where two long texts begin to differ, with a little of what stands around. */
+export function firstChange(before: string, after: string): { was: string; is: string } {
+  let at = 0;
+  while (at < before.length && before[at] === after[at]) at++;
+  const start = Math.max(0, at - AROUND);
+  const piece = (text: string): string =>
+    `${start > 0 ? '…' : ''}${text.slice(start, at + 2 * AROUND)}${text.length > at + 2 * AROUND ? '…' : ''}`;
+  return { was: piece(before), is: piece(after) };
+}
+
+/** So many characters are shown before what differs, and twice as many behind it. */
+const AROUND = 25;
+
 /** Collects what was done and seen about one subject, and comes to a verdict. */
 export class Observer {
   readonly observed: ObservedStep[] = [];

@@ -1,6 +1,6 @@
 import type { Facet, Mounted, ProbePage } from '../facet.js';
 import type { Observation } from '../observation.js';
-import { Observer, show } from '../observe.js';
+import { firstChange, Observer, show } from '../observe.js';
 import { styleText } from './computed-style.js';
 import {
   CHANGES_BY_ITSELF,
@@ -8,7 +8,7 @@ import {
   difference,
   isUntouched,
   looker,
-  OTHER_INSIDE,
+  isOfInside,
   type Look,
 } from './look.js';
 import { nodesInside } from './opening.js';
@@ -174,13 +174,18 @@ async function newOneIsNew(
   observer.holds(
     `make another one ${when}`,
     other === undefined,
-    other === undefined ? '' : `${other} is ${show(now[other])}, not ${show(atFirst[other])}`,
+    other === undefined ? '' : `${other} ${changeOf(atFirst[other]!, now[other]!)}`,
     'it begins as the first one did',
   );
   await later.unmount();
 }
 
 const INSIDE = 'its inside';
+
+function changeOf(before: string, after: string): string {
+  const { was, is } = firstChange(before, after);
+  return `is ${show(is)}, not ${show(was)}`;
+}
 
 /** How an element begins, as texts, which nobody can change afterwards. */
 type Begun = Record<string, string>;
@@ -273,8 +278,7 @@ async function shareNoData(
         await give(later, objects);
         const [first, now] = [begun(before), begun(look(later.element))];
         const other = Object.keys(now).find((part) => now[part] !== first[part]);
-        if (other !== undefined)
-          found ??= `of a third one, ${other} is ${show(now[other])}, not ${show(first[other])}`;
+        if (other !== undefined) found ??= `of a third one, ${other} ${changeOf(first[other]!, now[other]!)}`;
         await later.unmount();
       }
       await acting.unmount();
@@ -313,11 +317,11 @@ async function actAndLook(
   const changed = await changesOf(page, watching, acting, sample, look);
   const own = await ownDoing(page, changed, sample, look);
   const isRestless =
-    changed.some(({ what }) => what === OTHER_INSIDE) && (await changesByItself(page, watching.element));
+    changed.some(({ what }) => isOfInside(what)) && (await changesByItself(page, watching.element));
   if (changed.length === 0) state.saw('act in one, look at the other', 'unchanged');
   for (const { act, what } of changed) {
     const did = `${describeAct(act)} in one, look at the other`;
-    if (isRestless && what === OTHER_INSIDE) state.saw(did, CHANGES_BY_ITSELF);
+    if (isRestless && isOfInside(what)) state.saw(did, CHANGES_BY_ITSELF);
     else if (own.has(act)) state.fail(did, what, 'unchanged');
     else state.saw(did, `${what}, as after the same elsewhere in the page: both follow the page`);
   }

@@ -1,7 +1,7 @@
 import type { ProbePage } from '../facet.js';
 import { innerRoot } from '../inner-root.js';
 import { instanceNames } from '../instance-names.js';
-import { show, type Observer } from '../observe.js';
+import { firstChange, show, type Observer } from '../observe.js';
 
 /** All that can be seen of an element at one moment. */
 export interface Look {
@@ -83,7 +83,12 @@ function writeNode(node: Node, ids: ReadonlyMap<string, string>): string {
   return `<${node.localName}${attributes.join('')}${values.join('')}>${write(node, ids)}</>`;
 }
 
-export const OTHER_INSIDE = 'its inside is another';
+/** True for a difference that is in what an element draws, and in nothing else. */
+export function isOfInside(difference: string): boolean {
+  return difference.startsWith(OTHER_INSIDE);
+}
+
+const OTHER_INSIDE = 'it draws ';
 
 /** In a few words, the first thing in which two looks differ; undefined if they are alike. */
 export function difference(before: Look, after: Look): string | undefined {
@@ -100,7 +105,10 @@ export function difference(before: Look, after: Look): string | undefined {
     before.children.length === after.children.length &&
     before.children.every((child, place) => child === after.children[place]);
   if (!sameChildren) return 'its children are others';
-  if (before.inside !== after.inside) return OTHER_INSIDE;
+  if (before.inside !== after.inside) {
+    const { was, is } = firstChange(before.inside, after.inside);
+    return `${OTHER_INSIDE}${show(is)}, not ${show(was)}`;
+  }
   if (before.states.join() !== after.states.join())
     return `its states are ${show(after.states)}, not ${show(before.states)}`;
   return undefined;

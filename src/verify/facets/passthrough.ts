@@ -1,7 +1,7 @@
 import type { Facet, Mounted, ProbePage } from '../facet.js';
 import type { Observation } from '../observation.js';
 import { innerRoot } from '../inner-root.js';
-import { Observer, show } from '../observe.js';
+import { Observer, show, showAttribute } from '../observe.js';
 import { FOCUSABLE } from './target.js';
 import type { PassedAttribute } from '../passed-attributes.js';
 
@@ -132,24 +132,19 @@ async function tryAttributes({ page, mounted, control, data }: PassingTrial): Pr
     const own = control.getAttribute(name);
     const arrives = async (did: string, wanted: string | null): Promise<void> => {
       await page.until(() => control.getAttribute(name) === wanted);
-      observer.equal(did, control.getAttribute(name), wanted);
+      expectAttribute(observer, did, control.getAttribute(name), wanted);
     };
     element.setAttribute(name, first);
     await arrives(`add ${name}="${first}", read it from the control`, first);
     if (second !== first) {
       element.setAttribute(name, second);
-      await arrives('change it', second);
+      await arrives(`change it to ${name}="${second}", read it from the control`, second);
     }
     element.removeAttribute(name);
     await page.until(() => control.getAttribute(name) === own);
-    observer.expect(
-      'remove it',
-      control.getAttribute(name) === own || (own === null && control.getAttribute(name) === null),
-      show(control.getAttribute(name)),
-      own === null ? 'gone' : `what the control has by itself: ${show(own)}`,
-    );
+    expectAttribute(observer, `remove ${name}, read it from the control`, control.getAttribute(name), own);
     element.toggleAttribute(name, true);
-    await arrives('toggle it', '');
+    await arrives(`toggle ${name} on, read it from the control`, '');
     element.removeAttribute(name);
     await page.settle();
     results.push(observer.result());
@@ -164,7 +159,7 @@ async function tryAria({ page, mounted, control }: PassingTrial): Promise<Observ
   const carries = (name: string): boolean => element.getAttributeNames().includes(name);
   const arrives = async (did: string, name: string, wanted: string | null): Promise<void> => {
     await page.until(() => control.getAttribute(name) === wanted && !carries(name));
-    observer.equal(did, control.getAttribute(name), wanted);
+    expectAttribute(observer, did, control.getAttribute(name), wanted);
     observer.holds(
       `look whether the element carries ${name} as well`,
       !carries(name),
@@ -174,7 +169,7 @@ async function tryAria({ page, mounted, control }: PassingTrial): Promise<Observ
   };
   await arrives('give aria-description in markup, read it from the control', 'aria-description', 'Given');
   element.removeAttribute('aria-description');
-  await arrives('remove it', 'aria-description', null);
+  await arrives('remove aria-description, read it from the control', 'aria-description', null);
   for (const [name, first, second] of ARIA) {
     const own = control.getAttribute(name);
     element.setAttribute(name, first);
@@ -185,15 +180,20 @@ async function tryAria({ page, mounted, control }: PassingTrial): Promise<Observ
       continue;
     }
     await arrives(`add ${name}="${first}", read it from the control`, name, first);
-    observer.equal('ask the element for it', element.getAttribute(name), first);
-    observer.equal('ask the element whether it has it', element.hasAttribute(name), true);
+    expectAttribute(observer, `ask the element for ${name}`, element.getAttribute(name), first);
+    observer.equal(`ask the element whether it has ${name}`, element.hasAttribute(name), true);
     element.setAttribute(name, second);
-    await arrives(`change ${name}`, name, second);
+    await arrives(`change it to ${name}="${second}", read it from the control`, name, second);
     element.removeAttribute(name);
-    await arrives(`remove ${name}`, name, own);
-    observer.equal('ask the element whether it has it', element.hasAttribute(name), false);
+    await arrives(`remove ${name}, read it from the control`, name, own);
+    observer.equal(`ask the element whether it has ${name}`, element.hasAttribute(name), false);
   }
   return observer.result();
+}
+
+/** An attribute must have the wanted text; null where there must be none. */
+function expectAttribute(observer: Observer, did: string, seen: string | null, wanted: string | null): void {
+  observer.expect(did, seen === wanted, showAttribute(seen), showAttribute(wanted));
 }
 
 /** `class`, `style`, `id` and `data-*` stay where they were given; classes reach the control where that is promised. */
@@ -204,22 +204,27 @@ async function tryKept({ page, mounted, control, data }: PassingTrial): Promise<
   const hasClass = (): boolean => control.classList.contains('given-class');
   await page.until(() => hasClass() === data.classes);
   observer.expect(
-    'read it from the control',
+    'read the class from the control',
     hasClass() === data.classes,
     hasClass() ? 'there too' : 'not there',
     data.classes ? 'there too' : 'not there',
   );
   observer.equal('read the style', element.style.scrollMarginTop, '7px');
   observer.holds(
-    'read it from the control',
+    'read the style from the control',
     (control as HTMLElement).style?.scrollMarginTop !== '7px',
     'there too',
     'not there',
   );
   observer.equal('read the id', element.id, 'given-id');
-  observer.holds('read it from the control', control.id !== 'given-id', 'there too', 'not there');
+  observer.holds('read the id from the control', control.id !== 'given-id', 'there too', 'not there');
   observer.equal('read data-given', element.dataset.given, 'yes');
-  observer.holds('read it from the control', !control.hasAttribute('data-given'), 'there too', 'not there');
+  observer.holds(
+    'read data-given from the control',
+    !control.hasAttribute('data-given'),
+    'there too',
+    'not there',
+  );
   if (data.classes) {
     const before = control.className;
     element.classList.add('given-later');
@@ -232,7 +237,7 @@ async function tryKept({ page, mounted, control, data }: PassingTrial): Promise<
     );
     element.classList.remove('given-later');
     await page.until(() => control.className === before);
-    observer.equal('remove it', control.className, before);
+    observer.equal('remove the class, read the classes of the control', control.className, before);
   }
   return observer.result();
 }
