@@ -20,7 +20,7 @@ export const FAULTS: Fault[] = [
     fault: 'changes the data that it is given',
     from: "if (label === 'broken')",
     to: "useEffect(() => { if (!Object.isFrozen(levels)) levels.push(9); }); if (label === 'broken')",
-    also: ['upgrade', 'methods', 'events', 'samples', 'lifecycle'],
+    also: ['upgrade', 'methods', 'events', 'samples', 'lifecycle', 'independence'],
   },
   {
     facet: 'methods',

@@ -1,7 +1,7 @@
 import type { Facet, Mounted, ProbePage } from '../facet.js';
 import type { Observation } from '../observation.js';
 import { innerRoot } from '../inner-root.js';
-import { Observer, show, showAttribute } from '../observe.js';
+import { Observer, showAttribute } from '../observe.js';
 import { FOCUSABLE } from './target.js';
 import type { PassedAttribute } from '../passed-attributes.js';
 

@@ -13,6 +13,7 @@ import { functionsOf, tryFunction, type FunctionData } from './function-properti
 import { coupledProperties, samplesWith, type SampleData } from './plan-samples.js';
 import { runSamples } from './run-samples.js';
 import { samePlace } from '../relations/same-place.js';
+import { throughHost as inAnyOrder } from '../relations/through-host.js';
 import { waysData, type WaysData } from '../relations/ways-data.js';
 
 interface Data {
@@ -84,6 +85,7 @@ export const properties: Facet<Data> = {
       observer.noErrors(page.errors(), `use ${property.name}`, wantedOf(property));
       results.push(observer.result());
     }
+    if (data.ways) results.push(...(await inAnyOrder(page, mounted, data.ways)));
     await mounted.unmount();
     for (const one of functions) results.push((await tryFunction(page, one)).result());
     for (const one of instances) results.push((await tryInstance(page, one)).result());

@@ -2,3 +2,7 @@
 export function componentNote(where: string): string {
   return `Its component keeps something of what it was given before (${where}); for a new state make another element, or let the component follow its properties.`;
 }
+
+/** What is said of an element without a shadow root whose clone draws once more beside what was cloned. */
+export const LIGHT_TREE =
+  'What it draws stands among its children, and a clone of it has that already; make a new one instead of a clone, or let the element look for what is there.';

@@ -1,4 +1,4 @@
-import { componentNote } from './notes.js';
+import { componentNote, LIGHT_TREE } from './notes.js';
 import type { ProbePage } from '../facet.js';
 import { changesByItself } from '../facets/look.js';
 import { Observer } from '../observe.js';
@@ -98,6 +98,11 @@ function straight(act: Act, concern: Concern): Act[] {
   return [];
 }
 
+/** What takes the nodes of an element without a shadow root for content: a copy of them, or another document. */
+function isOfNodes(act: Act): boolean {
+  return 'to' in act && (act.to === 'clone' || act.to === 'another document');
+}
+
 class Ways {
   constructor(
     readonly page: ProbePage,
@@ -157,8 +162,9 @@ class Ways {
     const found = atOnce && (patience > 0 ? difference() : atOnce);
     const isLate = JSON.stringify(found) !== JSON.stringify(atOnce);
     for (const one of walkers) one.end();
-    // An element that cannot be in another document is told of by itself.
-    if (thrown.length > 0 && alsoThrown.length === 0 && !walker.wasAbroad)
+    // One that cannot be in another document is told of by itself.
+    if (thrown.length > 0 && walker.wasAbroad) return undefined;
+    if (thrown.length > 0 && alsoThrown.length === 0)
       return { where: 'errors', saw: thrown[0]!, wanted: 'no error', isLate, given: walker };
     return found && { ...found, isLate, given: walker };
   }
@@ -201,6 +207,7 @@ class Ways {
     const did = `${words}; compare it with a new one that is given the same`;
     const saw = `${found.where}: ${found.saw}`;
     if (this.data.showsComponent) observer.care(did, saw, componentNote(found.where));
+    else if (this.data.inLightTree && way.some(isOfNodes)) observer.care(did, saw, LIGHT_TREE);
     else observer.expect(did, false, saw, `${found.where}: ${found.wanted}`);
   }
 

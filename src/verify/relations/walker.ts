@@ -32,6 +32,9 @@ export class Walker {
     /** A document to move into. */
     readonly abroad: () => Document,
   ) {
+    // What another one made the browser remember is not this one's.
+    localStorage.clear();
+    sessionStorage.clear();
     this.element = page.make();
     // A form gets what has a name.
     if (data.inForm) this.element.setAttribute('name', 'given');

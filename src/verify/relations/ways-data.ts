@@ -31,6 +31,8 @@ export interface WaysData {
   parts: string[];
   /** True if a form gets its value. */
   inForm: boolean;
+  /** True if what it draws stands among its children. */
+  inLightTree: boolean;
   /** True for an element that shows a component of a framework. */
   showsComponent: boolean;
 }
@@ -69,6 +71,7 @@ export function waysData(facts: ElementFacts): WaysData | undefined {
     samples: setSamples(facts),
     parts: contract.parts.map(({ name }) => name),
     inForm: contract.form !== undefined,
+    inLightTree: contract.encapsulation === 'none',
     showsComponent: componentOf(contract) !== undefined,
   };
 }
