@@ -53,7 +53,10 @@ export function element(fault?: string): CustomElementConstructor {
 
     draw(): void {
       const { label, open } = this.now;
-      if (!is('is told of its label by the first one only') || this.#button.textContent === '')
+      if (
+        !is('is told of its label by the first one only') ||
+        ['', 'More'].includes(this.#button.textContent)
+      )
         this.#button.textContent = label || 'More';
       if (!is('says that it is closed when an attribute opened it') || !this.#byAttribute)
         this.#button.ariaExpanded = String(open);

@@ -98,11 +98,6 @@ function straight(act: Act, concern: Concern): Act[] {
   return [];
 }
 
-/** What takes the nodes of an element without a shadow root for content: a copy of them, or another document. */
-function isOfNodes(act: Act): boolean {
-  return 'to' in act && (act.to === 'clone' || act.to === 'another document');
-}
-
 class Ways {
   constructor(
     readonly page: ProbePage,
@@ -207,7 +202,8 @@ class Ways {
     const did = `${words}; compare it with a new one that is given the same`;
     const saw = `${found.where}: ${found.saw}`;
     if (this.data.showsComponent) observer.care(did, saw, componentNote(found.where));
-    else if (this.data.inLightTree && way.some(isOfNodes)) observer.care(did, saw, LIGHT_TREE);
+    else if (this.data.inLightTree && way.some((act) => 'to' in act && act.to === 'clone'))
+      observer.care(did, saw, LIGHT_TREE);
     else observer.expect(did, false, saw, `${found.where}: ${found.wanted}`);
   }
 
