@@ -103,7 +103,9 @@ export type OutsideAct =
   /** Takes a picture of a part of the viewport. */
   | { picture: { x: number; y: number; width: number; height: number } }
   /** Says what comes next, so that a hang can be told. */
-  | { begin: string };
+  | { begin: string }
+  /** Says that it is no hang, however long it takes in all. */
+  | { goesOn: true };
 
 /** What a probe in its page says to the runner outside: what to do for it, or how it ended. */
 export type ProbeTurn =
@@ -151,6 +153,8 @@ export interface ProbePage {
   collectGarbage(): Promise<boolean>;
   /** Takes a picture of a part of the viewport; gives its name, the same for the same picture. */
   picture(of: { x: number; y: number; width: number; height: number }): Promise<string>;
+  /** Says that the probe is at work still: its time limit counts from here. */
+  goesOn(): Promise<void>;
   /** Says which sample runs next; false if it brought another probe to a halt, so that it must not be run again. */
   beginSample(name: string): Promise<boolean>;
   /**

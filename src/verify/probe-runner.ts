@@ -115,7 +115,7 @@ export class ProbeRunner {
     else if ('park' in act) await page.point(0, 0, timeout);
     else if ('collectGarbage' in act) return (await page.heapUsed(timeout)) !== undefined;
     else if ('picture' in act) return this.pictures.keep(await page.screenshot(act.picture));
-    else this.#sample = act.begin;
+    else if ('begin' in act) this.#sample = act.begin;
     return undefined;
   }
 

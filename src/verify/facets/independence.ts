@@ -310,8 +310,9 @@ async function actAndLook(
   look: (element: Element) => Look,
   state: Observer,
 ): Promise<void> {
-  // Whoever loses the focus to the other may well tell of it.
+  // Whoever loses the focus, or the pointer, to the other may well tell of it.
   (document.activeElement as HTMLElement | null)?.blur();
+  await page.park();
   await page.settle();
   watching.heard.length = 0;
   const changed = await changesOf(page, watching, acting, sample, look);
@@ -379,7 +380,10 @@ async function ownDoing(
     const before = look(alone.element);
     const elsewhere = document.createElement('button');
     elsewhere.textContent = 'Elsewhere';
-    page.container().append(elsewhere);
+    const beside = page.container();
+    beside.append(elsewhere);
+    // The next that Tab reaches is then the element.
+    if (act.kind === 'press' && act.name === 'Tab') alone.container.before(beside);
     try {
       await page.click(elsewhere);
       if (act.kind === 'press') await page.press(act.name);
@@ -389,7 +393,7 @@ async function ownDoing(
     }
     await page.settle();
     if (difference(before, look(alone.element)) !== undefined) own.delete(act);
-    elsewhere.parentElement!.remove();
+    beside.remove();
     await alone.unmount();
   }
   return own;

@@ -306,6 +306,10 @@ class Probe implements ProbePage {
     return (await this.#tell({ picture: of })) as string;
   }
 
+  async goesOn(): Promise<void> {
+    await this.#tell({ goesOn: true });
+  }
+
   async beginSample(name: string): Promise<boolean> {
     if (this.#request.halting.includes(name)) return false;
     await this.#tell({ begin: name });

@@ -21,6 +21,7 @@ export async function againIsNotMore(page: ProbePage, data: WaysData): Promise<O
   const counts: Counts[] = [];
   for (let time = 0; time < ROUNDS; time++) {
     for (const act of round) {
+      await page.goesOn();
       walker.do(act);
       await page.settle();
     }

@@ -57,6 +57,7 @@ async function findContradicted(
 ): Promise<ReadonlySet<string>> {
   const names = new Set<string>();
   for (const { set, values, content, expect } of samples) {
+    await page.goesOn();
     const element = page.make();
     Object.assign(element, structuredClone(values));
     element.append(...content.map(buildContent));

@@ -1,4 +1,3 @@
-import { componentNote, LIGHT_TREE } from './notes.js';
 import type { ProbePage } from '../facet.js';
 import { changesByItself } from '../facets/look.js';
 import { Observer } from '../observe.js';
@@ -6,6 +5,7 @@ import type { Observation } from '../observation.js';
 import { contradicted } from './contradicted.js';
 import { concerns, type Act, type Concern } from './act.js';
 import { differingPlaces, firstDifference, linesOf, SHEETS, type Difference, type Lines } from './lines.js';
+import { componentNote, LIGHT_TREE } from './notes.js';
 import { Walker } from './walker.js';
 import { loadWays } from './ways-module.js';
 import { palette, type WaysData } from './ways-data.js';
@@ -55,10 +55,10 @@ export async function samePlace(page: ProbePage, whole: WaysData, concern: Conce
   const told = `go ${ways.length} ways to other values, compare each element with a new one that is given the same`;
   for (const at of suspects.slice(0, LOOKED_AT)) {
     const toActs = (way: readonly number[]): Act[] => way.map((place) => acts[place]!);
-    const whole = await walk.go(toActs(ways[at]!), LATE);
-    if (!whole) continue;
+    const first = await walk.go(toActs(ways[at]!), LATE);
+    if (!first) continue;
     // Who draws at once is not waited for while a shorter way is looked for.
-    const patience = whole.isLate ? LATE : 0;
+    const patience = first.isLate ? LATE : 0;
     const differs = async (way: readonly Act[]): Promise<Found | undefined> => walk.go(way, patience);
     // What also differs without the acts that this is about is told where it belongs.
     const isElsewhere = async (way: readonly Act[]): Promise<boolean> =>
@@ -71,7 +71,7 @@ export async function samePlace(page: ProbePage, whole: WaysData, concern: Conce
       SHORTER,
     );
     const again = await walk.go(toActs(short), LATE);
-    const [way, found] = again ? [toActs(short), again] : [toActs(ways[at]!), whole];
+    const [way, found] = again ? [toActs(short), again] : [toActs(ways[at]!), first];
     if (await walk.isOfOthers(way, found.given)) continue;
     if (await walk.changesByItself(found.given)) break;
     walk.judge(way, found, observer);
@@ -111,12 +111,14 @@ class Ways {
     const walkers = ways.map(() => this.#walker());
     const longest = Math.max(...ways.map(({ length }) => length));
     for (let step = 0; step < longest; step++) {
+      await page.goesOn();
       for (const [at, way] of ways.entries()) {
         const act = way[step];
         if (act) walkers[at]!.do(act);
       }
       await this.#settle(walkers);
     }
+    await page.goesOn();
     for (const walker of walkers) walker.do({ to: 'page' });
     const others = walkers.map((walker) => walker.another());
     const third = others[0]!.another();
@@ -136,6 +138,7 @@ class Ways {
   /** Goes one way; gives what is another than with a new element. */
   async go(way: readonly Act[], patience: number): Promise<Found | undefined> {
     const { page } = this;
+    await page.goesOn();
     page.errors('leaving too');
     const walker = this.#walker();
     for (const act of way) {
@@ -169,6 +172,7 @@ class Ways {
    * told where it belongs.
    */
   async isOfOthers(way: readonly Act[], given: Walker): Promise<boolean> {
+    await this.page.goesOn();
     const early = given.another();
     await this.page.settle();
     const before = this.#lines(early);
@@ -190,6 +194,7 @@ class Ways {
 
   /** True if an element that is given something changes while nobody does anything. */
   async changesByItself(given: Walker): Promise<boolean> {
+    await this.page.goesOn();
     const other = given.another();
     const ticks = await changesByItself(this.page, other.element);
     other.end();

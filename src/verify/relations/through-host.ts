@@ -36,6 +36,7 @@ export async function throughHost(page: ProbePage, mounted: Mounted, data: WaysD
     page.container().append(element);
     return element;
   };
+  await page.goesOn();
   const [other, third] = [fresh(), fresh()];
   await page.settle();
   await page.pictured(mounted.element, other, third);

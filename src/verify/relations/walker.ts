@@ -162,7 +162,11 @@ export class Walker {
     const { element } = this;
     const copy = element.cloneNode(true) as HTMLElement;
     const indexes = this.#content.map(({ node }) => [...element.childNodes].indexOf(node as ChildNode));
-    this.#content = this.#content.map(({ slot }, at) => ({ slot, node: copy.childNodes[indexes[at]!]! }));
+    // What the element took from among its children is in no copy.
+    this.#content = this.#content.flatMap(({ slot }, at) => {
+      const node = copy.childNodes[indexes[at]!];
+      return node ? [{ slot, node }] : [];
+    });
     if (element.isConnected) element.replaceWith(copy);
     this.element = copy;
     this.#nodes.clear();
