@@ -226,7 +226,7 @@ describe.runIf(ENGINE === 'chromium')('a command that is told to end', () => {
     const ended = new Promise<number | null>((resolve) => child.on('close', resolve));
     const looked = (): string[] =>
       readdirSync(join(library, '.lastwright')).filter((name) => name.startsWith('types-of-'));
-    await expect.poll(() => looked().length, { timeout: 30_000, interval: 20 }).toBe(1);
+    await expect.poll(() => looked().length, { timeout: 100_000, interval: 20 }).toBe(1);
     child.kill('SIGTERM');
     expect(await ended).toBe(143);
     expect(looked()).toEqual([]);
