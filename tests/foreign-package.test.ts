@@ -231,6 +231,25 @@ describe('verify --package', () => {
     }
   }, 60_000);
 
+  it('says which browser is missing where tags must be observed', async () => {
+    const { status, stderr } = await lastwright(['verify', '--package', 'bollards', '--host', 'html'], {
+      cwd: bollards(),
+      env: { LASTWRIGHT_CHROMIUM: '/nowhere' },
+    });
+    expect(stderr).toContain('cannot be observed: /nowhere');
+    expect(stderr).not.toMatch(/^\s+at /m);
+    expect(status).toBe(3);
+  });
+
+  it('comes to an end with modules that do not', async () => {
+    const { status, stderr } = await lastwright(['verify', '--package', 'bollards', '--host', 'html'], {
+      cwd: bollards({ 'main.js': 'while (true);' }),
+    });
+    expect(stderr).toContain('cannot load the modules');
+    expect(stderr).not.toMatch(/^\s+at /m);
+    expect(status).toBe(2);
+  }, 90_000);
+
   it.each([
     ['no such file', {}, 'There is no file'],
     ['no samples', { 'samples.yaml': 'quay-bollard: five\n' }, 'samples.yaml:1:'],

@@ -1,5 +1,7 @@
 import { build } from 'esbuild';
+import { PageCrashed, PageHangs } from '../engines/engine.js';
 import { engineNamed } from '../engines/index.js';
+import { UsageError } from '../system/usage-error.js';
 import { PageServer } from '../verify/page-server.js';
 
 /** A custom element that modules define, as a page sees it. */
@@ -11,7 +13,6 @@ export interface ObservedElement {
   attributes: string[];
   /** Properties that keep two values of a type each, and what they are at first. */
   properties: { name: string; type: 'boolean' | 'number' | 'string'; at: unknown }[];
-  methods: string[];
 }
 
 /** How long modules may take to define their elements, in milliseconds. */
@@ -19,7 +20,8 @@ const PATIENCE = 30_000;
 
 /**
  * Loads modules (files) in a page of the browser, one after the other, and watches what they define; a module that does not load
- * defines nothing. Nothing of them runs outside of the browser. Throws `EngineMissing` where there is none.
+ * defines nothing. Nothing of them runs outside of the browser. Throws `EngineMissing` where there is none, and
+ * `UsageError` where the modules do not come to an end.
  */
 export async function observeDefinitions(
   modules: readonly string[],
@@ -29,9 +31,9 @@ export async function observeDefinitions(
   const bundled = await Promise.all(modules.map((module) => bundleForPage(module, from)));
   for (const [place, code] of bundled.entries()) if (code !== undefined) server.put(`/${place}.js`, code);
   server.put('/index.html', '<!doctype html><title>Elements</title>');
-  await server.start();
   const browser = await engineNamed('chromium').launch();
   try {
+    await server.start();
     const page = await browser.newPage();
     await page.open(`${server.origin}/index.html`);
     const addresses = bundled.flatMap((code, place) => (code === undefined ? [] : [place]));
@@ -40,6 +42,12 @@ export async function observeDefinitions(
       PATIENCE,
     );
     return seen.map(({ place, ...element }) => ({ ...element, module: modules[place]! }));
+  } catch (error) {
+    if (!(error instanceof PageHangs || error instanceof PageCrashed)) throw error;
+    throw new UsageError(
+      `Chromium cannot load the modules of the package: ${error.message}`,
+      'Ask its authors for a custom-elements.json that names the tags.',
+    );
   } finally {
     await browser.close();
     await server.stop();
@@ -85,16 +93,12 @@ async function watch(places: number[]): Promise<(Omit<ObservedElement, 'module'>
   return found.map(({ tag, Class, place }) => {
     const attributes = Reflect.get(Class, 'observedAttributes') as unknown;
     const properties: ObservedElement['properties'] = [];
-    const methods: string[] = [];
     for (
       let proto: object = Class.prototype;
       proto !== HTMLElement.prototype && proto !== Object.prototype;
     ) {
       for (const [name, own] of Object.entries(Object.getOwnPropertyDescriptors(proto))) {
-        if (!/^[a-z][A-Za-z0-9]*$/.test(name) || name.endsWith('Callback') || name === 'constructor')
-          continue;
-        if (typeof own.value === 'function') methods.push(name);
-        if (!own.get || !own.set) continue;
+        if (!/^[a-z][A-Za-z0-9]*$/.test(name) || !own.get || !own.set) continue;
         try {
           const element = document.createElement(tag) as unknown as Record<string, unknown>;
           const at = element[name];
@@ -119,7 +123,6 @@ async function watch(places: number[]): Promise<(Omit<ObservedElement, 'module'>
       place,
       attributes: Array.isArray(attributes) ? attributes.map(String) : [],
       properties,
-      methods: [...new Set(methods)],
     };
   });
 }

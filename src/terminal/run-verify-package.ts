@@ -9,7 +9,9 @@ import type { SamplesFile } from '../contract/schema.js';
 import { UsageError } from '../system/usage-error.js';
 import { buildLibrary } from '../build/build-library.js';
 import { analyzedSubject } from '../verify/verify-subject.js';
-import { say } from './output.js';
+import { EngineMissing } from '../engines/engine.js';
+import { EXIT } from './base-command.js';
+import { counted, say } from './output.js';
 import { runVerify, type VerifyRun } from './run-verify.js';
 
 /** Verifies a package that somebody else made, from what its manifest says; gives the exit status. */
@@ -30,6 +32,10 @@ export async function runVerifyPackage(
     if (run.format === 'pretty') say.note(about(library));
     // Its own declarations are not what a build here would write.
     return await runVerify(analyzedSubject(library.analysis), built, { ...run, types: false });
+  } catch (error) {
+    if (!(error instanceof EngineMissing)) throw error;
+    say.error(`The tags of ${source} cannot be observed: ${error.message}`, error.help);
+    return EXIT.missing;
   } finally {
     await unpacked?.remove();
   }
@@ -56,9 +62,7 @@ async function samplesIn(file: string): Promise<Record<string, SamplesFile>> {
 }
 
 function about({ name, version, analysis, leftOut, observed }: ForeignLibrary): string {
-  const lines = [
-    `${name} ${version}: ${analysis.elements.length === 1 ? '1 element' : `${analysis.elements.length} elements`}, ${SOURCES[observed]}`,
-  ];
+  const lines = [`${name} ${version}: ${counted(analysis.elements.length, 'element')}, ${SOURCES[observed]}`];
   for (const { tag, what } of leftOut.slice(0, MOST)) lines.push(colors.dim(`  <${tag}> ${what}`));
   if (leftOut.length > MOST)
     lines.push(colors.dim(`  and ${leftOut.length - MOST} more that no contract can say`));

@@ -1,6 +1,7 @@
 import type { Expectation } from '../../contract/schema.js';
 import type { Facet, Mounted, ProbePage } from '../facet.js';
 import type { Observation } from '../observation.js';
+import { addedNames } from '../added-names.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer, show } from '../observe.js';
 import { judge } from './judge.js';
@@ -191,23 +192,13 @@ function expectNoMore(
     if (earlier === undefined || later === undefined) continue;
     const [was, is] = [sizeOf(earlier), sizeOf(later)];
     const named = typeof earlier === 'object' && typeof later === 'object';
-    const which = named && is > was ? `: ${added(earlier, later)} more` : '';
+    const which = named && is > was ? `: ${addedNames(earlier, later)} more` : '';
     observer.expect(`${did}; count ${kind}`, is <= was, `${was}, then ${is}${which}`, `no more than ${was}`);
   }
 }
 
 const sizeOf = (counted: number | readonly string[]): number =>
   typeof counted === 'number' ? counted : counted.length;
-
-/** What there is more of, with how often: `5 x resize on window`. */
-function added(before: readonly string[], after: readonly string[]): string {
-  const count = (all: readonly string[], name: string): number => all.filter((one) => one === name).length;
-  return [...new Set(after)]
-    .map((name) => [name, count(after, name) - count(before, name)] as const)
-    .filter(([, more]) => more > 0)
-    .map(([name, more]) => `${more} x ${name}`)
-    .join(', ');
-}
 
 /** Connecting again must not add anything to what the first connection made. */
 async function connections(page: ProbePage, data: Data): Promise<Observer> {

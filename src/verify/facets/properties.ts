@@ -13,7 +13,7 @@ import { functionsOf, tryFunction, type FunctionData } from './function-properti
 import { coupledProperties, samplesWith, type SampleData } from './plan-samples.js';
 import { runSamples } from './run-samples.js';
 import { samePlace } from '../relations/same-place.js';
-import { throughHost as inAnyOrder } from '../relations/through-host.js';
+import { inAnyOrder } from '../relations/through-host.js';
 import { waysData, type WaysData } from '../relations/ways-data.js';
 
 interface Data {

@@ -1,4 +1,5 @@
 import type { ProbePage } from '../facet.js';
+import { addedNames } from '../added-names.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer } from '../observe.js';
 import type { Observation } from '../observation.js';
@@ -35,7 +36,7 @@ export async function againIsNotMore(page: ProbePage, data: WaysData): Promise<O
     observer.expect(
       `${did}; count ${kind}`,
       !grows,
-      `${sizes.join(', ')}${grows ? `: ${more(counts[1]![kind], counts.at(-1)![kind])} more` : ''}`,
+      `${sizes.join(', ')}${grows ? `: ${addedNames(counts[1]![kind], counts.at(-1)![kind])} more` : ''}`,
       'no more each time',
     );
   }
@@ -74,14 +75,4 @@ function count(page: ProbePage, element: HTMLElement): Counts {
 function isOfOthers(node: Node, element: HTMLElement): boolean {
   const root = node.getRootNode();
   return root === document && !element.contains(node) && !node.contains(element);
-}
-
-/** What there is more of than before, with how often. */
-function more(before: readonly string[], after: readonly string[]): string {
-  const times = (all: readonly string[], name: string): number => all.filter((one) => one === name).length;
-  return [...new Set(after)]
-    .map((name) => [name, times(after, name) - times(before, name)] as const)
-    .filter(([, added]) => added > 0)
-    .map(([name, added]) => `${added} x ${name}`)
-    .join(', ');
 }

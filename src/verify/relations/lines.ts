@@ -1,3 +1,4 @@
+import { hasState } from '../facets/look.js';
 import { innerRoot } from '../inner-root.js';
 import { instanceNames } from '../instance-names.js';
 import { show } from '../observe.js';
@@ -22,7 +23,7 @@ export function linesOf(element: HTMLElement, { properties, inForm }: WaysData):
     if (reflect) lines.set(`its attribute ${attribute}`, show(element.getAttribute(attribute!)));
   }
   for (const state of statesOf(element))
-    if (isInState(element, state)) lines.set(`its state ${state}`, 'it is in it');
+    if (hasState(element, state)) lines.set(`its state ${state}`, 'it is in it');
   const form = element.closest('form');
   if (inForm && form) {
     lines.set('what a form gets', JSON.stringify([...new FormData(form)].map(([, value]) => show(value))));
@@ -69,14 +70,6 @@ function flagsOf(validity: ValidityState): string {
   const flags: string[] = [];
   for (const name in validity) if (validity[name as keyof ValidityState]) flags.push(name);
   return flags.join(', ');
-}
-
-function isInState(element: Element, name: string): boolean {
-  try {
-    return element.matches(`:state(${CSS.escape(name)})`);
-  } catch {
-    return false;
-  }
 }
 
 /** Regions of which assistive technology reads what changes (WAI-ARIA 1.2, section 5.3.5). */

@@ -1,5 +1,6 @@
 import type { ProbePage } from '../facet.js';
 import { changesByItself } from '../facets/look.js';
+import { LATE } from '../facets/run-steps.js';
 import { Observer } from '../observe.js';
 import type { Observation } from '../observation.js';
 import { contradicted } from './contradicted.js';
@@ -17,8 +18,6 @@ const LONGEST = 9;
 const SHORTER = 60;
 /** So many ways that seem to lead elsewhere are looked at. */
 const LOOKED_AT = 3;
-/** In milliseconds: how long a difference may take to go away. */
-const LATE = 1000;
 
 /** What was found on one way. */
 interface Found {
@@ -162,7 +161,7 @@ class Ways {
     const found = atOnce && (patience > 0 ? difference() : atOnce);
     const isLate = JSON.stringify(found) !== JSON.stringify(atOnce);
     for (const one of walkers) one.end();
-    // One that cannot be in another document is told of by itself.
+    // The lifecycle facet reports an element that cannot be in another document.
     if (thrown.length > 0 && walker.wasAbroad) return undefined;
     if (thrown.length > 0 && alsoThrown.length === 0)
       return { where: 'errors', saw: thrown[0]!, wanted: 'no error', isLate, given: walker };
@@ -238,7 +237,7 @@ class Ways {
       ...[...walker.everWritten].map((name) => `its attribute ${name}`),
     ]);
     const wanted = this.#lines(other);
-    // A new one that does not keep what it is given is told of elsewhere.
+    // Another facet reports an element that does not keep its values.
     return other.keeps() ? firstDifference(this.#lines(walker), wanted, without) : undefined;
   }
 }

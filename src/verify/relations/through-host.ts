@@ -1,4 +1,5 @@
 import type { Mounted, ProbePage } from '../facet.js';
+import { LATE } from '../facets/run-steps.js';
 import { Observer, show } from '../observe.js';
 import type { Observation } from '../observation.js';
 import { contradicted } from './contradicted.js';
@@ -6,14 +7,11 @@ import { differingPlaces, firstDifference, linesOf, type Difference } from './li
 import { componentNote } from './notes.js';
 import type { WaysData } from './ways-data.js';
 
-/** In milliseconds: how long a difference may take to go away. */
-const LATE = 1000;
-
 /**
  * Values that a framework hands over one by one, in one order and in the other, come to what a new element is that is given the last
- * ones at once. Nothing is told of values that the framework does not hand over: that is told for each property.
+ * ones at once. It does not judge values that the framework does not pass: the properties facet does, one by one.
  */
-export async function throughHost(page: ProbePage, mounted: Mounted, data: WaysData): Promise<Observation[]> {
+export async function inAnyOrder(page: ProbePage, mounted: Mounted, data: WaysData): Promise<Observation[]> {
   const historic = await contradicted(page, data.samples, data.parts);
   const properties = data.properties.filter(
     ({ name, values, instance }) => instance === undefined && values.length > 1 && !historic.has(name),

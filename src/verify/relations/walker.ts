@@ -157,7 +157,7 @@ export class Walker {
     if (this.element.ownerDocument !== document) this.#place.append(this.element);
   }
 
-  /** Goes on as a copy of itself, which is given its values anew: a copy has its attributes and its content only. */
+  /** Goes on as a clone and sets its values again: a clone has the attributes and the content only. */
   #becomeClone(): void {
     const { element } = this;
     const copy = element.cloneNode(true) as HTMLElement;

@@ -84,7 +84,7 @@ function distinct(values: readonly unknown[]): unknown[] {
   });
 }
 
-/** The acts that a relation's ways are made of, simple ones first: what is found is told by the first that show it. */
+/** The acts that a relation's ways are made of, simple ones first: shorter ways prefer them. */
 export function palette({ properties, slots, inForm }: WaysData, concern: Concern): Act[] {
   const sets = properties.flatMap(({ values }, set): Act[] => values.map((_, value) => ({ set, value })));
   const undefines = properties.flatMap(({ required }, undefine): Act[] => (required ? [] : [{ undefine }]));
