@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import type { VerifyReport } from '../src/index.js';
 import { PACKAGE } from './adopt-package.js';
+import { LATE_PACKAGE } from './late-package.js';
 import { lastwright, scratchFolder, writeFiles } from './helpers.js';
 
 function project(): string {
@@ -67,6 +68,17 @@ describe('verify --package', () => {
       expect(failing(report, 'signal-lamp')).toEqual([]);
     }
   }, 180_000);
+
+  it('fails nothing because data comes late, after a request or a while', async () => {
+    const root = writeFiles({ 'package.json': '{ "name": "office", "private": true }' });
+    writeFiles(LATE_PACKAGE, join(root, 'node_modules/tides'));
+    const facets = ['lifecycle', 'look', 'independence', 'properties'].flatMap((facet) => ['--facet', facet]);
+    const report = await verifyPackage('tides', root, ...facets);
+    for (const tag of ['tide-feed', 'tide-map']) {
+      expect(report.results.filter(({ element }) => element === tag).length).toBeGreaterThan(20);
+      expect(failing(report, tag)).toEqual([]);
+    }
+  }, 120_000);
 
   it.each([
     ['a package that is not installed', 'nothing-here', 'nor an installed package'],

@@ -20,6 +20,7 @@ const FACET_OF: Readonly<Record<string, string>> = {
   'twin-picker-3': 'independence',
   'twin-span-1': 'samples',
   'twin-tide-2': 'lifecycle',
+  'twin-tally-2': 'upgrade',
   'twin-toolbar-1': 'lifecycle',
   'twin-toolbar-2': 'slots',
   'twin-watch-1': 'lifecycle',

@@ -96,14 +96,6 @@ async function verifyIn(
     HOSTS.map(({ name }) => name),
     'frameworks',
   );
-  if (run.elements) {
-    const { elements } = await subject.known();
-    checkNames(
-      run.elements,
-      elements.map(({ tag }) => tag),
-      'elements',
-    );
-  }
   checkNames(
     run.facets,
     [...FACETS, TYPES].map(({ name }) => name),
@@ -117,6 +109,15 @@ async function verifyIn(
         `${showFindings(findings, library)}\n\n${showCounts(library.elements.length, findings)}\nNothing was verified.`,
       );
     return EXIT.problems;
+  }
+  // Where nothing could be built, the findings say more: an element whose contract is wrong is not known.
+  if (run.elements) {
+    const { elements } = await subject.known();
+    checkNames(
+      run.elements,
+      elements.map(({ tag }) => tag),
+      'elements',
+    );
   }
   let progress: Progress | undefined;
   const { report, missing } = await verifyInPages(subject, files, pages, {

@@ -20,6 +20,18 @@ export function internalsOf(element: Element): ElementInternals | undefined {
   return all.get(element);
 }
 
+/** Roles and values of ARIA that an element gave to its internals, by attribute. */
+export function ariaOfInternals(element: Element): { attribute: string; value: string }[] {
+  const internals = all.get(element);
+  const found: { attribute: string; value: string }[] = [];
+  for (const name in internals) {
+    if (name !== 'role' && !/^aria[A-Z]/.test(name)) continue;
+    const value: unknown = internals[name as keyof ElementInternals];
+    if (typeof value === 'string') found.push({ attribute: attributeOf(name), value });
+  }
+  return found;
+}
+
 /**
  * Writes roles and values that elements gave to their internals as attributes, where the consumer wrote none: an engine that
  * reads attributes sees them. Gives a function that takes them away.
@@ -27,12 +39,8 @@ export function internalsOf(element: Element): ElementInternals | undefined {
 export function writeInternals(root: Element): () => void {
   const written: (() => void)[] = [];
   const visit = (element: Element): void => {
-    const internals = all.get(element);
-    for (const name in internals) {
-      if (name !== 'role' && !/^aria[A-Z]/.test(name)) continue;
-      const value: unknown = internals[name as keyof ElementInternals];
-      const attribute = attributeOf(name);
-      if (typeof value !== 'string' || element.hasAttribute(attribute)) continue;
+    for (const { attribute, value } of ariaOfInternals(element)) {
+      if (element.hasAttribute(attribute)) continue;
       Element.prototype.setAttribute.call(element, attribute, value);
       written.push(() => Element.prototype.removeAttribute.call(element, attribute));
     }

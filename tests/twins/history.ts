@@ -4,6 +4,8 @@ export const contract = `
 properties:
   ship: { type: string, default: '' }
   berth: { type: string, default: '' }
+methods:
+  lastBerth: { returns: { type: string } }
 `;
 export const samples = `
 - sample: Moved on
@@ -11,6 +13,12 @@ export const samples = `
   steps:
     - set: { berth: B2 }
     - expect: { text: { p: 'Heron at B2, before at A1' } }
+- sample: Asked
+  properties: { ship: Heron, berth: A1 }
+  steps:
+    - set: { berth: B2 }
+    - call: lastBerth
+    - expect: { returned: A1 }
 `;
 export const faults = ['keeps the name of the first ship'];
 
@@ -26,6 +34,10 @@ export function element(fault?: string): CustomElementConstructor {
       super();
       this.attachShadow({ mode: 'open' }).append(this.#words);
       this.begin();
+    }
+
+    lastBerth(): string {
+      return this.#before;
     }
 
     draw(name?: string): void {

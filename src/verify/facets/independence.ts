@@ -6,6 +6,7 @@ import {
   CHANGES_BY_ITSELF,
   changesByItself,
   difference,
+  insideOf,
   isUntouched,
   looker,
   isOfInside,
@@ -167,7 +168,10 @@ async function newOneIsNew(
   const later = await page.mount('bare');
   const now = begun(looker(data)(later.element));
   let other = Object.keys(now).find((part) => now[part] !== atFirst[part]);
-  if (other === INSIDE && (await changesByItself(page, later.element))) {
+  if (
+    other === INSIDE &&
+    ((await changesByItself(page, later.element)) || (await passesThrough(page, atFirst[INSIDE]!)))
+  ) {
     observer.saw(`make another one ${when}`, CHANGES_BY_ITSELF);
     other = Object.keys(now).find((part) => part !== INSIDE && now[part] !== atFirst[part]);
   }
@@ -178,6 +182,16 @@ async function newOneIsNew(
     'it begins as the first one did',
   );
   await later.unmount();
+}
+
+/** True if a new element is for a moment what the first one was: that one was looked at before it had drawn all. */
+async function passesThrough(page: ProbePage, inside: string): Promise<boolean> {
+  const place = page.container();
+  const element = page.make();
+  place.append(element);
+  const passed = await page.until(() => insideOf(element) === inside);
+  place.remove();
+  return passed;
 }
 
 const INSIDE = 'its inside';

@@ -5,7 +5,7 @@ import { addedNames } from '../added-names.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer, show } from '../observe.js';
 import { judge } from './judge.js';
-import { holdsIfStill, insideOf, isUntouched, looker } from './look.js';
+import { A_TICK, holdsIfStill, insideOf, isUntouched, looker } from './look.js';
 import { againIsNotMore } from '../relations/again.js';
 import { samePlace } from '../relations/same-place.js';
 import { waysData, type WaysData } from '../relations/ways-data.js';
@@ -227,7 +227,7 @@ async function connections(page: ProbePage, data: Data): Promise<Observer> {
     await page.settle();
   }
   // What only takes a moment may come to its end.
-  if (counted().timers > connected.timers) await page.restlessness();
+  await page.until(() => counted().timers <= connected.timers, A_TICK);
   expectNoMore(observer, `remove it and add it again, ${TIMES} times`, connected, counted());
   await isUntouched(page, element, before, look, observer, 'look at it', 'all is as before');
   observer.noErrors(page.errors('leaving too'), 'connect again');
@@ -260,7 +260,7 @@ async function remounts(page: ProbePage): Promise<Observer> {
     await mounted.show(false);
     await page.until(() => !isThere());
   }
-  if (counted().timers! > before.timers!) await page.restlessness();
+  await page.until(() => counted().timers! <= before.timers!, A_TICK);
   expectNoMore(observer, `let the host add and remove it ${TIMES} times, look outside`, before, counted());
   await mounted.show(true);
   await page.until(isThere);
@@ -293,6 +293,7 @@ async function leaves(page: ProbePage, { properties }: Data): Promise<Observer[]
     `${busy} times in a quarter of a second`,
     'none',
   );
+  await page.until(() => counted().timers! <= before.timers!, A_TICK);
   expectNoMore(observer, `make ${TIMES} and remove them, look outside`, before, counted());
   observer.noErrors(page.errors('leaving too'), 'make and remove');
   return [observer, await keeps(page, kept)];

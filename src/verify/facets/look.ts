@@ -115,7 +115,7 @@ export function difference(before: Look, after: Look): string | undefined {
 }
 
 /** Longer than a second, in milliseconds: clocks tick that often. */
-const A_TICK = 1200;
+export const A_TICK = 1200;
 
 /** What is seen instead of what was to be compared: two clocks that began at different moments show different times. */
 export const CHANGES_BY_ITSELF = 'something that changes by itself';

@@ -4,7 +4,7 @@ import type { Facet, ProbePage } from '../facet.js';
 import type { Observation } from '../observation.js';
 import { matchesSchema } from '../../runtime/matches-schema.js';
 import { Observer, show } from '../observe.js';
-import { valueFrom } from '../values.js';
+import { givenTo } from '../relations/called.js';
 import { sameValue } from './same-value.js';
 import { calledMethods, samplesWith, type SampleData } from './plan-samples.js';
 import { runSamples } from './run-samples.js';
@@ -36,17 +36,13 @@ export const methods: Facet<Data> = {
     if (contract.methods.length === 0) return { nothing: 'The contract declares no methods.' };
     const called = calledMethods(facts.samples);
     const { scenes, data: samples } = samplesWith(facts, 'call');
-    const list = contract.methods.map(({ name, returns, parameters }): MethodData => {
+    const list = contract.methods.map(({ name, returns }): MethodData => {
       const steps = facts.samples.map((sample) => sample.steps ?? []).find((all) => all[0]?.call === name);
-      const anyStep = facts.samples.flatMap((sample) => sample.steps ?? []).find(({ call }) => call === name);
-      const made = parameters
-        .filter(({ optional }) => !optional)
-        .map(({ schema }) => valueFrom(schema, contract.definitions, 0));
       return {
         name,
         sampled: called.has(name),
         returns,
-        given: anyStep ? (anyStep.with ?? []) : made,
+        given: givenTo(facts, name),
         // Only where the call comes first does its outcome rest on nothing else.
         outcome: steps?.[1]?.expect?.property ?? {},
       };

@@ -1,6 +1,8 @@
 import type { Facet, Mounted, ProbePage } from '../facet.js';
 import type { BoundProperty } from '../../hosts/scene.js';
 import { Observer, show } from '../observe.js';
+import { samePlace } from '../relations/same-place.js';
+import { waysData, type WaysData } from '../relations/ways-data.js';
 import { holdsIfStill, insideOf } from './look.js';
 import {
   attributeText,
@@ -13,6 +15,7 @@ import {
 
 interface Data {
   properties: PropertyData[];
+  ways: WaysData | undefined;
   /** True if content that it had before it was defined stays. */
   keepsContent: boolean;
 }
@@ -37,9 +40,16 @@ export const upgrade: Facet<Data> = {
         early: facts.scene({ properties: bound }),
       },
       // Without a shadow root, what is drawn takes the place of what was there.
-      data: { properties, keepsContent: facts.contract.encapsulation !== 'none' },
+      data: {
+        properties,
+        ways: waysData(facts),
+        keepsContent: facts.contract.encapsulation !== 'none',
+      },
     };
   },
+
+  inFirstHost: async (page, { ways }) =>
+    ways && customElements.get(page.tag) ? samePlace(page, ways, 'definition') : [],
 
   async probe(page, { properties, keepsContent }) {
     const { tag } = page;

@@ -1,4 +1,5 @@
 import type { Observers, Timers } from './activity.js';
+import type { Requests } from './requests.js';
 import { drawn } from './untracked.js';
 
 /** In milliseconds: how soon a timeout comes that waits for somebody to pause, or does something a little later. */
@@ -17,17 +18,18 @@ let unrest = 0;
 const followed = new Map<number, number>();
 
 /**
- * Waits for animation frames, timeouts that come soon and observers of the layout, and for what these bring about, until the
+ * Waits for animation frames, timeouts that come soon, answers to requests and observers of the layout, and for what these bring about, until the
  * page is at rest. It looks at what came and not at the clock, so that it waits for the same on a busy machine. Clocks and
  * loops of frames never come to rest: they are waited for a few times.
  */
-export async function comeToRest(timers: Timers, observers: Observers): Promise<void> {
+export async function comeToRest(timers: Timers, requests: Requests, observers: Observers): Promise<void> {
   for (let round = 0; round < ROUNDS; round++) {
     const due = [...timers.timeouts].filter(([, delay]) => isWaitedFor(delay));
     const looks = round === 0 && observers.active.some(watchesLayout);
-    if (due.length + timers.frames.size === 0 && !looks) return;
+    if (due.length + timers.frames.size + requests.count() === 0 && !looks) return;
     if (unrest > UNREST) return;
     await timers.over(due.map(([timer]) => timer));
+    if (requests.count() > 0) await requests.over();
     if (timers.frames.size > 0 || looks) await drawn();
     // What intersects is told in a task after the frame: it has come by the next one.
     if (looks) await drawn();

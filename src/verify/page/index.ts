@@ -7,12 +7,13 @@ import type { Facet, Leftovers, Mounted, OutsideAct, ProbePage, ProbeTurn } from
 import { innerRoot, rememberRoots } from '../inner-root.js';
 import type { Observation } from '../observation.js';
 import { Observer } from '../observe.js';
+import { rememberCanvases } from '../canvases.js';
 import { rememberInternals } from '../internals.js';
 import { rememberStates } from '../state-names.js';
 import { trackLeftovers } from './leftovers.js';
 import { madeText } from './made.js';
 import { arrivalAt, deepestAt } from './pointer.js';
-import { untracked } from './untracked.js';
+import { FRAMELESS, untracked } from './untracked.js';
 
 /** What a consumer's example hands to the probe. */
 interface Handed {
@@ -63,6 +64,7 @@ interface Request {
 
 rememberRoots();
 rememberInternals();
+rememberCanvases();
 rememberStates();
 const tracker = trackLeftovers();
 const uncaught: string[] = [];
@@ -119,9 +121,6 @@ async function until(condition: () => boolean, patience = 200): Promise<boolean>
   }
   return true;
 }
-
-/** Where a page draws no frames at all, as one does that nobody can see, waiting for them ends after so many milliseconds. */
-const FRAMELESS = 3000;
 
 /** Counts the frames that the page draws until it is ended. */
 function countFrames(): { count: number; end(): void } {

@@ -2,6 +2,7 @@ import { SCRIPT_LIMIT } from '../../engines/script-limit.js';
 import type { Leftovers } from '../facet.js';
 import type { Observers, Timers } from './activity.js';
 import { comeToRest } from './come-to-rest.js';
+import { trackRequests } from './requests.js';
 import { untracked } from './untracked.js';
 
 /** A listener; held weakly, so that counting keeps nothing alive. */
@@ -35,6 +36,7 @@ const FRAMES_OF_WHILE = 15;
 export function trackLeftovers(): Tracker {
   const listeners = trackListeners();
   const timers = trackTimers();
+  const requests = trackRequests();
   const observers = trackObservers();
   return {
     leftovers: () => ({
@@ -45,7 +47,7 @@ export function trackLeftovers(): Tracker {
       timeouts: timers.timeouts.size,
     }),
     listenersOf: listeners.typesOf,
-    calm: () => comeToRest(timers, observers),
+    calm: () => comeToRest(timers, requests, observers),
     async restlessness() {
       // Where nothing is to come, nothing can ask for more.
       const isComing = [...timers.timeouts.values()].some((delay) => delay < SCRIPT_LIMIT);

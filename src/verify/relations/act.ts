@@ -12,13 +12,16 @@ export type Act =
   | { give: number }
   /** Takes a slot's content away. */
   | { take: number }
+  /** First of all: makes it where its tag is not defined yet. Later it is nothing. */
+  | { begin: 'before its definition' }
   | { to: 'page' | 'nowhere' | 'elsewhere' | 'another document' | 'clone' };
 
 /** Which acts a relation is about. */
-export type Concern = 'values' | 'attributes' | 'content' | 'moves';
+export type Concern = 'values' | 'attributes' | 'definition' | 'content' | 'moves';
 
 /** Whether an act is one that a relation is about. */
 export function concerns(act: Act, concern: Concern): boolean {
+  if (concern === 'definition') return 'begin' in act;
   if (concern === 'attributes') return 'write' in act || 'erase' in act;
   if (concern === 'content') return 'give' in act || 'take' in act;
   if (concern === 'moves') return 'to' in act && act.to !== 'page';

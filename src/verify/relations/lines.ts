@@ -1,5 +1,7 @@
+import { pixelSum } from '../canvases.js';
 import { hasState } from '../facets/look.js';
 import { innerRoot } from '../inner-root.js';
+import { ariaOfInternals } from '../internals.js';
 import { instanceNames } from '../instance-names.js';
 import { show } from '../observe.js';
 import { statesOf } from '../state-names.js';
@@ -20,10 +22,12 @@ export function linesOf(element: HTMLElement, { properties, inForm }: WaysData):
   const values = element as unknown as Record<string, unknown>;
   for (const { name, attribute, reflect } of properties) {
     lines.set(`its property ${name}`, valueText(values[name]));
-    if (reflect) lines.set(`its attribute ${attribute}`, show(element.getAttribute(attribute!)));
+    if (reflect) lines.set(ownAttribute(attribute!), show(element.getAttribute(attribute!)));
   }
   for (const state of statesOf(element))
     if (hasState(element, state)) lines.set(`its state ${state}`, 'it is in it');
+  for (const { attribute, value } of ariaOfInternals(element))
+    lines.set(`its ${attribute}, by internals`, value);
   const form = element.closest('form');
   if (inForm && form) {
     lines.set('what a form gets', JSON.stringify([...new FormData(form)].map(([, value]) => show(value))));
@@ -31,8 +35,18 @@ export function linesOf(element: HTMLElement, { properties, inForm }: WaysData):
     if (validity) lines.set('its validity', flagsOf(validity));
   }
   const ids = instanceNames(element);
+  for (const { name, value } of element.attributes) {
+    const text = attributeText(element, name, value, ids);
+    const where = ownAttribute(name);
+    if (!lines.has(where) && !OF_FORM.includes(name) && !isBlank(name, text)) lines.set(where, show(text));
+  }
   writeRoot(innerRoot(element), '', lines, ids);
   return lines;
+}
+
+/** In which line an attribute of the element itself stands. */
+export function ownAttribute(name: string): string {
+  return `its attribute ${name}`;
 }
 
 /** One place in which two elements differ, and what is there in each. */
@@ -75,8 +89,10 @@ function flagsOf(validity: ValidityState): string {
 /** Regions of which assistive technology reads what changes (WAI-ARIA 1.2, section 5.3.5). */
 const LIVE_REGION = '[aria-live], [role=status], [role=alert], [role=log]';
 /** State of controls that no attribute shows. */
-const LIVE = ['value', 'checked', 'indeterminate', 'selectedIndex', 'disabled'] as const;
+const LIVE = ['value', 'checked', 'indeterminate', 'selectedIndex', 'selected', 'disabled'] as const;
 const CONTROLS = ['input', 'textarea', 'select', 'button', 'option', 'fieldset', 'progress', 'meter'];
+/** Attributes that an element gets where forms are looked at. */
+const OF_FORM = ['name'];
 /** Attributes of controls that only say how they began. */
 const AT_FIRST: Readonly<Record<string, readonly string[]>> = {
   input: ['value', 'checked'],
@@ -122,7 +138,7 @@ function writeElement(node: Element, path: string, lines: Lines, ids: ReadonlyMa
     .filter(({ name }) => !left.includes(name))
     .flatMap(({ name, value }) => {
       const text = attributeText(node, name, value, ids);
-      return text === '' && (name === 'class' || name === 'style') ? [] : [` ${name}="${text}"`];
+      return isBlank(name, text) ? [] : [` ${name}="${text}"`];
     })
     .sort();
   const live = (CONTROLS.includes(node.localName) ? LIVE : []).flatMap((name) => {
@@ -130,7 +146,11 @@ function writeElement(node: Element, path: string, lines: Lines, ids: ReadonlyMa
     if (typeof value === 'object' || value === undefined || value === false) return [];
     return [`, ${name} ${show(value)}`];
   });
-  lines.set(path, `<${node.localName}${attributes.join('')}>${live.join('')}`);
+  // A modal dialog has the same attributes as another one that is open (HTML, section 4.11.4).
+  const isModal = node instanceof HTMLDialogElement && node.matches(':modal');
+  lines.set(path, `<${node.localName}${attributes.join('')}>${live.join('')}${isModal ? ', modal' : ''}`);
+  const pixels = node instanceof HTMLCanvasElement ? pixelSum(node) : undefined;
+  if (pixels) lines.set(`what is drawn on ${path}`, `pixels of the sum ${pixels}`);
   const root = innerRoot(node);
   if (root !== node) writeRoot(root, path, lines, ids);
   const isFilled = node instanceof HTMLSlotElement && node.assignedNodes().length > 0;
@@ -147,6 +167,11 @@ function attributeText(node: Element, name: string, value: string, ids: Readonly
       .join('; ');
   }
   return value.replace(/[^\s#()"']+/g, (word) => ids.get(word) ?? word);
+}
+
+/** True for an attribute that says nothing, as if it were not there. */
+function isBlank(name: string, text: string): boolean {
+  return text === '' && (name === 'class' || name === 'style');
 }
 
 /** A style element is never displayed, and yet it shows. */

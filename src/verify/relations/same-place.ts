@@ -1,18 +1,27 @@
 import type { ProbePage } from '../facet.js';
-import { changesByItself } from '../facets/look.js';
+import { A_TICK } from '../facets/look.js';
 import { LATE } from '../facets/run-steps.js';
 import { Observer } from '../observe.js';
 import type { Observation } from '../observation.js';
+import { whatMethodsGive } from './called.js';
 import { contradicted } from './contradicted.js';
 import { concerns, type Act, type Concern } from './act.js';
-import { differingPlaces, firstDifference, linesOf, SHEETS, type Difference, type Lines } from './lines.js';
+import {
+  differingPlaces,
+  firstDifference,
+  linesOf,
+  ownAttribute,
+  SHEETS,
+  type Difference,
+  type Lines,
+} from './lines.js';
 import { componentNote, LIGHT_TREE } from './notes.js';
 import { Walker } from './walker.js';
 import { loadWays } from './ways-module.js';
 import { palette, type WaysData } from './ways-data.js';
 
-/** So many ways are gone at once, each by an element of its own. */
-const WAYS = 32;
+/** So many ways are gone at once, each by an element of its own, and as many that set each property. */
+const WAYS = 24;
 const LONGEST = 9;
 /** So often a shorter way is looked for. */
 const SHORTER = 60;
@@ -37,7 +46,11 @@ interface Found {
  */
 export async function samePlace(page: ProbePage, whole: WaysData, concern: Concern): Promise<Observation[]> {
   const historic = await contradicted(page, whole.samples, whole.parts);
-  const data = { ...whole, properties: whole.properties.filter(({ name }) => !historic.has(name)) };
+  const data = {
+    ...whole,
+    properties: whole.properties.filter(({ name }) => !historic.has(name)),
+    methods: whole.methods.filter(({ name }) => !historic.has(name)),
+  };
   const acts = palette(data, concern);
   if (!acts.some((act) => concerns(act, concern))) return [];
   const observer = new Observer(SUBJECTS[concern]);
@@ -45,10 +58,21 @@ export async function samePlace(page: ProbePage, whole: WaysData, concern: Conce
   page.container().append(frame);
   const walk = new Ways(page, data, () => frame.contentDocument!);
   const { makeWays, shrinkWay } = await loadWays();
-  const generated = { acts: acts.length, count: WAYS, longest: LONGEST };
+  const bySubject = data.properties.map((_, place) =>
+    [...acts.keys()].filter((at) => 'set' in acts[at]! && acts[at].set === place),
+  );
+  const own = [...acts.keys()].filter((at) => concerns(acts[at]!, concern));
+  const generated = { acts: acts.length, bySubject, own, count: WAYS, longest: LONGEST };
   const connect = acts.findIndex((act) => 'to' in act && act.to === 'page');
+  const early = acts.findIndex((act) => 'begin' in act);
+  const ways = makeWays(generated);
   // Half of them begin in the page.
-  const ways = makeWays(generated).map((way, at) => (at % 2 === 0 ? [connect, ...way] : way));
+  if (concern !== 'definition') for (const at of ways.keys()) if (at % 4 < 2) ways[at]!.unshift(connect);
+  // Each value also comes alone before the definition: careless code takes some for nothing.
+  if (concern === 'definition') {
+    ways.push(...bySubject.flat().map((act) => [act]));
+    for (const way of ways) way.unshift(early);
+  }
   page.errors('leaving too');
   const suspects = await walk.goAll(ways.map((way) => way.map((place) => acts[place]!)));
   const told = `go ${ways.length} ways to other values, compare each element with a new one that is given the same`;
@@ -85,6 +109,7 @@ export async function samePlace(page: ProbePage, whole: WaysData, concern: Conce
 const SUBJECTS: Readonly<Record<Concern, string>> = {
   values: 'whatever the order of values',
   attributes: 'whatever came by attributes',
+  definition: 'whatever came before its definition',
   content: 'whatever content came and went',
   moves: 'wherever it has been',
 };
@@ -132,6 +157,9 @@ class Ways {
     if (suspects.length > ways.length / 2)
       await page.until(() => (suspects = suspects.filter(differs)).length === 0, LATE);
     const thrown = page.errors('leaving too');
+    const alike = [...ways.keys()].filter((at) => !suspects.includes(at) && others[at]!.keeps());
+    const differing = await this.#methodDifferences(alike.map((at) => [walkers[at]!, others[at]!]));
+    suspects.push(...alike.filter((_, place) => differing[place]));
     for (const walker of [...walkers, ...others, third]) walker.end();
     return thrown.length > 0 ? [...ways.keys()] : suspects;
   }
@@ -158,14 +186,36 @@ class Ways {
     const difference = (): Difference | undefined => this.#difference(walker, other, ignored);
     const atOnce = difference();
     if (atOnce && patience > 0) await page.until(() => difference() === undefined, patience);
-    const found = atOnce && (patience > 0 ? difference() : atOnce);
-    const isLate = JSON.stringify(found) !== JSON.stringify(atOnce);
+    const shown = atOnce && (patience > 0 ? difference() : atOnce);
+    const isLate = JSON.stringify(shown) !== JSON.stringify(atOnce);
+    const found =
+      shown ?? (other.keeps() ? (await this.#methodDifferences([[walker, other]]))[0] : undefined);
     for (const one of walkers) one.end();
     // The lifecycle facet reports an element that cannot be in another document.
     if (thrown.length > 0 && walker.wasAbroad) return undefined;
     if (thrown.length > 0 && alsoThrown.length === 0)
       return { where: 'errors', saw: thrown[0]!, wanted: 'no error', isLate, given: walker };
     return found && { ...found, isLate, given: walker };
+  }
+
+  /** For each pair, what methods of the first give that they do not give with the second. */
+  async #methodDifferences(
+    pairs: readonly (readonly [Walker, Walker])[],
+  ): Promise<(Difference | undefined)[]> {
+    const { methods } = this.data;
+    if (methods.length === 0 || pairs.length === 0) return [];
+    const third = pairs[0]![1].another();
+    await this.page.settle();
+    // New ones first and last: what the order of calls changes is different with them, too.
+    const all = [...pairs.map(([, other]) => other), ...pairs.map(([walker]) => walker), third];
+    const given = await whatMethodsGive(
+      this.page,
+      all.map(({ element }) => element),
+      methods,
+    );
+    third.end();
+    const ignored = differingPlaces(given[0]!, given.at(-1)!);
+    return pairs.map((_, at) => firstDifference(given[pairs.length + at]!, given[at]!, ignored));
   }
 
   /**
@@ -197,14 +247,21 @@ class Ways {
   async changesByItself(given: Walker): Promise<boolean> {
     await this.page.goesOn();
     const other = given.another();
-    const ticks = await changesByItself(this.page, other.element);
+    const before = this.#lines(other);
+    const ticks = await this.page.until(
+      () => firstDifference(this.#lines(other), before, new Set()) !== undefined,
+      A_TICK,
+    );
     other.end();
     return ticks;
   }
 
   /** Judges the shortest way on which something was found. */
   judge(way: readonly Act[], found: Found, observer: Observer): void {
-    const words = way.map((act) => found.given.say(act)).join(', ');
+    const words = way
+      .filter((act, at) => at === 0 || !('begin' in act))
+      .map((act) => found.given.say(act))
+      .join(', ');
     const did = `${words}; compare it with a new one that is given the same`;
     const saw = `${found.where}: ${found.saw}`;
     if (this.data.showsComponent) observer.care(did, saw, componentNote(found.where));
@@ -215,7 +272,7 @@ class Ways {
 
   async #settle(walkers: readonly Walker[]): Promise<void> {
     await this.page.settle();
-    const abroad = walkers.filter(({ element }) => element.ownerDocument !== document);
+    const abroad = walkers.filter(({ isAbroad }) => isAbroad);
     if (abroad.length === 0) return;
     for (const walker of abroad) walker.comeBack();
     await this.page.settle();
@@ -234,7 +291,7 @@ class Ways {
     const without = new Set([
       ...ignored,
       ...(walker.wasAbroad ? [SHEETS] : []),
-      ...[...walker.everWritten].map((name) => `its attribute ${name}`),
+      ...[...walker.everWritten].map(ownAttribute),
     ]);
     const wanted = this.#lines(other);
     // Another facet reports an element that does not keep its values.

@@ -3,7 +3,7 @@ import { LATE } from '../facets/run-steps.js';
 import { Observer, show } from '../observe.js';
 import type { Observation } from '../observation.js';
 import { contradicted } from './contradicted.js';
-import { differingPlaces, firstDifference, linesOf, type Difference } from './lines.js';
+import { differingPlaces, firstDifference, linesOf, ownAttribute, type Difference } from './lines.js';
 import { componentNote } from './notes.js';
 import type { WaysData } from './ways-data.js';
 
@@ -40,7 +40,13 @@ export async function inAnyOrder(page: ProbePage, mounted: Mounted, data: WaysDa
   await page.pictured(mounted.element, other, third);
   const only = { ...data, properties, inForm: false };
   const lines = (element: HTMLElement): ReturnType<typeof linesOf> => linesOf(element, only);
-  const ignored = differingPlaces(lines(other), lines(third));
+  // Frameworks write attributes of their own.
+  const reflected = properties.filter(({ reflect }) => reflect).map(({ attribute }) => attribute);
+  const written = [...mounted.element.attributes].filter(({ name }) => !reflected.includes(name));
+  const ignored = new Set([
+    ...differingPlaces(lines(other), lines(third)),
+    ...written.map(({ name }) => ownAttribute(name)),
+  ]);
   const difference = (): Difference | undefined =>
     firstDifference(lines(mounted.element), lines(other), ignored);
   await page.until(() => difference() === undefined, LATE);

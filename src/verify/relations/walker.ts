@@ -64,18 +64,32 @@ export class Walker {
     return this.page.container().appendChild(document.createElement(this.data.inForm ? 'form' : 'div'));
   }
 
+  #isBegun = false;
+
+  /** Goes on with one that is made in a document where no tag is defined: it becomes an element of its class in the page. */
+  #beginEarly(): void {
+    const { localName, attributes } = this.element;
+    const early = document.implementation.createHTMLDocument().createElement(localName);
+    for (const { name, value } of attributes) early.setAttribute(name, value);
+    this.element = early;
+    for (const [place, value] of this.given.values) this.#set(place, value);
+  }
+
   /** Intervals that run because of what was done so far. */
   intervals = 0;
 
   do(act: Act): void {
     const before = this.page.leftovers().intervals;
     this.#do(act);
+    this.#isBegun = true;
     this.intervals += this.page.leftovers().intervals - before;
   }
 
   #do(act: Act): void {
     const { element, given } = this;
-    if ('set' in act) {
+    if ('begin' in act) {
+      if (!this.#isBegun) this.#beginEarly();
+    } else if ('set' in act) {
       this.#set(act.set, act.value);
       given.values.set(act.set, act.value);
       this.#written.delete(act.set);
@@ -152,9 +166,13 @@ export class Walker {
     } else if (to === 'clone') this.#becomeClone();
   }
 
+  get isAbroad(): boolean {
+    return this.wasAbroad && this.element.ownerDocument !== document;
+  }
+
   /** Comes home from another document. */
   comeBack(): void {
-    if (this.element.ownerDocument !== document) this.#place.append(this.element);
+    this.#place.append(this.element);
   }
 
   /** Goes on as a clone and sets its values again: a clone has the attributes and the content only. */
@@ -188,6 +206,7 @@ export class Walker {
 
   /** An act in words. */
   say(act: Act): string {
+    if ('begin' in act) return 'make it before its definition';
     if ('set' in act) {
       const { name, values, instance } = this.#property(act.set);
       return `set ${name} to ${instance === undefined ? '' : `a ${instance} of `}${show(values[act.value])}`;

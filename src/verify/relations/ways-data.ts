@@ -5,6 +5,7 @@ import { instanceValues } from '../facets/instance-properties.js';
 import { coupledProperties } from '../facets/plan-samples.js';
 import { attributeText, propertiesOf } from '../facets/property-data.js';
 import type { Act, Concern } from './act.js';
+import { calledMethods, type CalledMethod } from './called.js';
 import { setSamples, type SetSample } from './contradicted.js';
 
 /** A property with values that it is given on the way. */
@@ -26,6 +27,7 @@ export interface WaysData {
   properties: WaysProperty[];
   /** Slots, each with nodes to give it. */
   slots: { name: string; nodes: ContentNode[] }[];
+  methods: CalledMethod[];
   /** What samples expect after they set properties. */
   samples: SetSample[];
   parts: string[];
@@ -53,7 +55,9 @@ export function waysData(facts: ElementFacts): WaysData | undefined {
     !others.includes(name) && !coupled[name]?.some((one) => one !== name);
   const kinds = propertiesOf(facts).map((property): WaysProperty => {
     const { name, attribute, kind, first, second, valid, reflect, required } = property;
-    const values = distinct([first, second, ...valid]).slice(0, MOST_VALUES);
+    // What careless code takes for nothing comes first in its edges, and a limit last.
+    const edges = [valid[0], valid.at(-1), ...valid].filter((value) => value !== undefined);
+    const values = distinct([first, second, ...edges]).slice(0, MOST_VALUES);
     const texts = values.map((value) => (value === false ? null : attributeText({ kind }, value)));
     return { name, values, instance: undefined, attribute, texts, reflect, required };
   });
@@ -68,6 +72,7 @@ export function waysData(facts: ElementFacts): WaysData | undefined {
     slots: contract.slots
       .filter(({ each, drawn }) => each === undefined && drawn)
       .map(({ name }) => ({ name, nodes: facts.contentFor(name).slice(0, 2) })),
+    methods: calledMethods(facts),
     samples: setSamples(facts),
     parts: contract.parts.map(({ name }) => name),
     inForm: contract.form !== undefined,
@@ -93,6 +98,8 @@ export function palette({ properties, slots, inForm }: WaysData, concern: Concer
   switch (concern) {
     case 'values':
       return [...values, ...some(connect, values.length / 6)];
+    case 'definition':
+      return [...values, ...some(connect, values.length / 6), EARLY];
     case 'attributes': {
       // In forms this one disables by itself, whatever the property says then (HTML, section 4.10.18.5).
       const isOfForms = (name: string): boolean => inForm && name === 'disabled';
@@ -123,6 +130,8 @@ export function palette({ properties, slots, inForm }: WaysData, concern: Concer
     }
   }
 }
+
+const EARLY: Act = { begin: 'before its definition' };
 
 /** Acts as often as they are to be about so many, at least once. */
 function some(acts: Act | readonly Act[], count: number): Act[] {
