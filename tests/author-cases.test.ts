@@ -525,11 +525,11 @@ describe('verify', () => {
       },
       { 'package.json': '{ "name": "masts", "version": "1.0.0" }' },
     );
-    const { stdout } = await lastwright(['verify', '--json', '--no-types', '--facet', 'access'], {
+    const { stdout } = await lastwright(['verify', '--json', '--no-types', '--facet', 'accessibility'], {
       cwd: root,
     });
     const { results } = JSON.parse(stdout) as VerifyReport;
-    const access = results.filter(({ facet }) => facet === 'access');
+    const access = results.filter(({ facet }) => facet === 'accessibility');
     expect(access.map(({ subject, verdict, note }) => [subject, verdict, note])).toEqual([
       ['Shown', 'fits', ''],
       ['Closed', 'unchecked', 'It is not in the page any more at the end of the sample.'],

@@ -89,7 +89,7 @@ export function failingFacets({ results }: VerifyReport, tag: string, host: stri
 const FOLLOWS: Readonly<Record<string, readonly string[]>> = {
   'empties itself when it is upgraded': ['slots'],
   'turns the others off': ['upgrade'],
-  'does not show the label': ['access', 'properties'],
+  'does not show the label': ['accessibility', 'properties'],
 };
 
 /** Facets that may fail as well where an element has a fault. */
@@ -99,8 +99,8 @@ function followsFrom(fault: string): readonly string[] {
 
 /** Declares the tests of elements that look different in two frameworks. */
 export function testLooks(...flags: string[]): void {
-  describe('faults of the facet look', () => {
-    const { folder, broken } = brokenLibrary(['look'], ['html', 'preact']);
+  describe('faults of the facet appearance', () => {
+    const { folder, broken } = brokenLibrary(['appearance'], ['html', 'preact']);
     let report: VerifyReport;
 
     beforeAll(async () => {
@@ -109,7 +109,7 @@ export function testLooks(...flags: string[]): void {
 
     it.each(broken)('$fault', ({ tag }) => {
       expect(failingFacets(report, tag, 'html')).toEqual([]);
-      expect(failingFacets(report, tag, 'preact')).toEqual(['look']);
+      expect(failingFacets(report, tag, 'preact')).toEqual(['appearance']);
       const [one] = report.results.filter(({ element, verdict }) => element === tag && verdict === 'fails');
       expect(one!.note).toBe('It does not look as it does in html.');
       expect(new Set(Object.values(one!.pictures!)).size).toBe(3);
@@ -154,7 +154,7 @@ export function testBrokenIn(hosts: readonly string[], facets: readonly string[]
 
     // Looks are compared with the first framework's; what is the same everywhere is looked at in plain HTML only.
     const tried = (facet: string): readonly string[] =>
-      facet === 'look' ? hosts.slice(1) : facet === 'access' ? [] : hosts;
+      facet === 'appearance' ? hosts.slice(1) : facet === 'accessibility' ? [] : hosts;
 
     it.each(broken.flatMap((one) => tried(one.facet).map((host) => ({ ...one, host }))))(
       '$facet: $fault, in $host',

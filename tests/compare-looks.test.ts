@@ -21,7 +21,7 @@ function taken(pictures: Pictures, black: number): VerifyResult[] {
   ].map(([host, pixels]) =>
     verifyResult({
       element: 'quay-mast',
-      facet: 'look',
+      facet: 'appearance',
       host: String(host),
       pictures: { own: pictures.keep(screenshot(Number(pixels))) },
     }),

@@ -50,8 +50,8 @@ describe('verify --package', () => {
         'encapsulation',
         'lifecycle',
         'independence',
-        'access',
-        ...(fits.some(({ facet }) => facet === 'look') ? ['look'] : []),
+        'accessibility',
+        ...(fits.some(({ facet }) => facet === 'appearance') ? ['appearance'] : []),
       ]),
     );
     // A property whose setter does nothing, and a slot that is not there.
@@ -72,7 +72,10 @@ describe('verify --package', () => {
   it('fails nothing because data comes late, after a request or a while', async () => {
     const root = writeFiles({ 'package.json': '{ "name": "office", "private": true }' });
     writeFiles(LATE_PACKAGE, join(root, 'node_modules/tides'));
-    const facets = ['lifecycle', 'look', 'independence', 'properties'].flatMap((facet) => ['--facet', facet]);
+    const facets = ['lifecycle', 'appearance', 'independence', 'properties'].flatMap((facet) => [
+      '--facet',
+      facet,
+    ]);
     const report = await verifyPackage('tides', root, ...facets);
     for (const tag of ['tide-feed', 'tide-map']) {
       expect(report.results.filter(({ element }) => element === tag).length).toBeGreaterThan(20);

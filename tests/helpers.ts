@@ -210,9 +210,9 @@ export const FACETS = [
   'lifecycle',
   'independence',
   'forms',
-  'policy',
-  'look',
-  'access',
+  'csp',
+  'appearance',
+  'accessibility',
 ];
 export const HOSTS = [
   'html',

@@ -241,7 +241,7 @@ describe('what a consumer passes is recorded by a sample', () => {
   });
 });
 
-describe('policy', () => {
+describe('csp', () => {
   const files = (promise: string) => ({
     'lastwright.yaml': 'library: 1\n',
     'package.json': '{ "name": "masts", "version": "1.0.0" }',
@@ -255,10 +255,10 @@ describe('policy', () => {
     ['promises: { policy: strict }\n', 'fails', /require-trusted-types-for|TrustedHTML/],
   ])('of a class that promises %j is %s', async (promise, verdict, note) => {
     const folder = writeFiles(files(promise));
-    const flags = ['--json', '--no-types', '--facet', 'policy'];
+    const flags = ['--json', '--no-types', '--facet', 'csp'];
     const { stdout } = await lastwright(['verify', ...flags, '--library', folder]);
     const { results } = JSON.parse(stdout) as VerifyReport;
-    const [policy] = results.filter(({ facet }) => facet === 'policy');
+    const [policy] = results.filter(({ facet }) => facet === 'csp');
     expect(policy).toMatchObject({ verdict, note: expect.stringMatching(note) as string });
   });
 });

@@ -166,7 +166,7 @@ describe('verify remembers', () => {
       join(folder, 'elements/quay-panel/quay-panel.ts'),
       '\nexport function firstConnected() { if (document.querySelector("meta[http-equiv=Content-Security-Policy]")) for (;;); }\n',
     );
-    const flags = ['--element', 'quay-panel', '--facet', 'policy', '--timeout', '1'];
+    const flags = ['--element', 'quay-panel', '--facet', 'csp', '--timeout', '1'];
     const halted = await verify(...flags);
     expect(halted.summary.fails).toBeGreaterThan(0);
     const again = await verify(...flags);

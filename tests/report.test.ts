@@ -55,7 +55,7 @@ const RESULTS = [
   }),
   result('quay-berth', 'react', 'events', { verdict: 'care', note: 'Import it first.' }),
   result('quay-menu', 'html', 'slots'),
-  result('quay-menu', 'react', 'look', {
+  result('quay-menu', 'react', 'appearance', {
     verdict: 'fails',
     note: 'It does not look as it does in html.',
     pictures: { own: 'a', other: 'b', difference: 'c' },

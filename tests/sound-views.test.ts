@@ -206,7 +206,7 @@ describe('a text beside what is inside', () => {
     linkPackages(folder);
     const { stdout } = await lastwright(['verify', '--json', '--no-types', '--library', folder]);
     const { results } = verifyReportSchema.parse(JSON.parse(stdout));
-    const looks = results.filter(({ facet }) => facet === 'look');
+    const looks = results.filter(({ facet }) => facet === 'appearance');
     expect(looks.map(({ host, verdict, note }) => [host, verdict, note])).toEqual([
       ['html', 'fits', ''],
       ['react', 'fits', ''],

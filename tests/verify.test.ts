@@ -37,7 +37,7 @@ describe('verify', () => {
       );
       for (const facet of promised) {
         // The element's own tree is the same everywhere: it is looked at in one of them.
-        for (const host of facet === 'access' ? ['html'] : ['html', 'react', 'vue']) {
+        for (const host of facet === 'accessibility' ? ['html'] : ['html', 'react', 'vue']) {
           const results = report.results.filter(
             (result) => result.element === element && result.facet === facet && result.host === host,
           );

@@ -58,7 +58,7 @@ export const FAULTS: Fault[] = [
     from: "{children ?? 'Nothing said'}",
     to: "<span style={{ display: 'none' }}>{children ?? 'Nothing said'}</span>",
     // What is not seen leaves less room around the rest.
-    also: ['access'],
+    also: ['accessibility'],
   },
   {
     facet: 'encapsulation',
@@ -91,7 +91,7 @@ export const FAULTS: Fault[] = [
     to: 'const [, draw] = useState(0); const picked: number | undefined = (globalThis as any).all; const setPicked = (next?: number) => { (globalThis as any).all = next; draw((now) => now + 1); dispatchEvent(new Event("all")); }; useEffect(() => { const hear = () => draw((now) => now + 1); addEventListener("all", hear); return () => removeEventListener("all", hear); }, []);',
   },
   {
-    facet: 'access',
+    facet: 'accessibility',
     fault: 'has a field without a name',
     from: '<input aria-label="Note" ',
     to: '<input ',

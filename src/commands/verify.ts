@@ -16,7 +16,7 @@ export default class Verify extends BaseCommand {
   static override examples = [
     '<%= config.bin %> verify',
     '<%= config.bin %> verify --host react --element quay-berth',
-    '<%= config.bin %> verify --facet access --facet forms',
+    '<%= config.bin %> verify --facet accessibility --facet forms',
     '<%= config.bin %> verify --report report.html --json',
     '<%= config.bin %> verify --watch --host html',
     '<%= config.bin %> verify --package @quay/signals',

@@ -8,12 +8,12 @@ import { grouped } from './overview.js';
 export type KnownLooks = Map<string, number>;
 
 /** The facet whose results are compared. */
-const LOOK = 'look';
+const APPEARANCE = 'appearance';
 /** How many of a thousand pixels may differ: the edge of a letter that falls half a pixel elsewhere. */
 export const TOLERANCE = 0.05;
 
 /**
- * Compares the pictures of each sample in all hosts of an engine with that of the first host. Results of the facet look come in
+ * Compares the pictures of each sample in all hosts of an engine with that of the first host. Results of the facet appearance come in
  * as `fits` with a picture, and leave with a verdict; others stay as they are. `alone` says whether the library promises one
  * host only: then nothing is to be compared, and the facet is left out. `known` holds what was compared before, and takes what is
  * compared now.
@@ -24,8 +24,8 @@ export async function compareLooks(
   alone: boolean,
   known: KnownLooks,
 ): Promise<VerifyResult[]> {
-  if (alone) return results.filter(({ facet }) => facet !== LOOK);
-  const taken = results.filter(({ facet, pictures: own }) => facet === LOOK && own !== undefined);
+  if (alone) return results.filter(({ facet }) => facet !== APPEARANCE);
+  const taken = results.filter(({ facet, pictures: own }) => facet === APPEARANCE && own !== undefined);
   const judged = new Map<VerifyResult, VerifyResult>();
   for (const same of grouped(
     taken,

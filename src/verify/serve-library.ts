@@ -3,7 +3,7 @@ import { createRequire } from 'node:module';
 import { packageExports } from '../build/package-manifest.js';
 import type { Analysis } from '../library/library-element.js';
 import { toolFile } from '../system/tool-files.js';
-import { ACCESS_ENGINE } from './facets/access.js';
+import { ACCESS_ENGINE } from './facets/accessibility.js';
 import { WAYS } from './relations/ways-module.js';
 import type { ServedLibrary } from './host-run.js';
 import type { PageServer } from './page-server.js';

@@ -113,7 +113,7 @@ const open = defineModel<boolean>('open');
       'event case-open-change': 'boolean sets open',
     },
     // Its field has no label.
-    { fails: ['access'] },
+    { fails: ['accessibility'] },
   ),
   one(
     'slots, with and without data',

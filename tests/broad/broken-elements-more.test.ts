@@ -1,4 +1,4 @@
 import { testBroken } from '../broken-library.js';
 import { FACETS } from '../helpers.js';
 
-for (const facet of FACETS.slice(FACETS.indexOf('slots'))) if (facet !== 'look') testBroken([facet]);
+for (const facet of FACETS.slice(FACETS.indexOf('slots'))) if (facet !== 'appearance') testBroken([facet]);

@@ -1,15 +1,15 @@
 import type { Facet } from '../facet.js';
-import { access } from './access.js';
+import { accessibility } from './accessibility.js';
 import { attributes } from './attributes.js';
 import { encapsulation } from './encapsulation.js';
 import { events } from './events.js';
 import { independence } from './independence.js';
-import { look } from './look-alike.js';
+import { appearance } from './appearance.js';
 import { lifecycle } from './lifecycle.js';
 import { forms } from './forms.js';
 import { methods } from './methods.js';
 import { passthrough } from './passthrough.js';
-import { policy } from './policy.js';
+import { csp } from './csp.js';
 import { properties } from './properties.js';
 import { reflection } from './reflection.js';
 import { samples } from './samples.js';
@@ -35,9 +35,9 @@ export const FACETS: readonly Facet[] = [
   lifecycle,
   independence,
   forms,
-  policy,
-  look,
-  access,
+  csp,
+  appearance,
+  accessibility,
 ];
 
 /** True for the host in which that is tried which is the same in all of them: plain HTML where the library promises it. */

@@ -26,8 +26,8 @@ const WAYS: Readonly<Record<string, string>> = {
 };
 
 /** Runs under a strict Content-Security-Policy and Trusted Types. */
-export const policy: Facet<Data> = {
-  name: 'policy',
+export const csp: Facet<Data> = {
+  name: 'csp',
   title: 'It runs under a strict policy',
   page: 'strict',
 

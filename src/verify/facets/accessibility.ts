@@ -28,8 +28,8 @@ interface Violation {
 }
 
 /** An accessibility engine finds nothing in any sample, at its end. The element's own tree is the same in every host. */
-export const access: Facet<SampleData[]> = {
-  name: 'access',
+export const accessibility: Facet<SampleData[]> = {
+  name: 'accessibility',
   title: 'An accessibility engine finds nothing (the tree is the same in every framework)',
   page: 'looking',
   inOneHost: true,

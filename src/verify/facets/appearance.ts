@@ -11,8 +11,8 @@ import { still, withoutIndentation } from './still.js';
  * Each sample gives the same picture in every host of an engine. Here pictures are taken, at the end of each sample; they are
  * compared when those of all hosts are there (compare-looks.ts).
  */
-export const look: Facet<SampleData[]> = {
-  name: 'look',
+export const appearance: Facet<SampleData[]> = {
+  name: 'appearance',
   title: 'It looks the same in every framework',
   page: 'looking',
 
