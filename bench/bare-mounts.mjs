@@ -1,10 +1,10 @@
 // The least that verifying the demo in its frameworks could cost in a browser, in milliseconds on standard output: this client
 // loads a blank page for each framework and element, and mounts the example of each sample in each framework, with that framework's own
-// mounting call. `lastwright preview` compiles and serves the examples, which is not counted. `bench/hosts.mjs` compares with it.
-import { ENGINES } from '../dist/index.js';
+// mounting call. `lastwright preview` compiles and serves the examples, which is not counted. `bench/frameworks.mjs` compares with it.
+import { BROWSERS } from '../dist/index.js';
 import { startPreview } from './start-preview.mjs';
 
-const [library, ...hosts] = process.argv.slice(2);
+const [library, ...frameworks] = process.argv.slice(2);
 const { address, elements, end } = await startPreview(library);
 const { origin } = new URL(address);
 
@@ -21,16 +21,16 @@ async function ask(path, body) {
 
 /** Addresses of the cells of an element, by framework. */
 async function cellsOf(tag) {
-  const { samples } = await ask(`/api/element/${tag}?hosts=${hosts.join(',')}`);
+  const { samples } = await ask(`/api/element/${tag}?frameworks=${frameworks.join(',')}`);
   const answers = await Promise.all(
     samples.map((_, sample) =>
-      ask('/api/cells', { tag, hosts, sample, values: {}, slots: {}, generation: 0 }),
+      ask('/api/cells', { tag, frameworks, sample, values: {}, slots: {}, generation: 0 }),
     ),
   );
-  return hosts.map((host) =>
+  return frameworks.map((framework) =>
     answers.map(({ cells }) => {
-      const { address, refused } = cells.find((cell) => cell.host === host);
-      if (refused) throw new Error(`${tag} in ${host}: ${refused}`);
+      const { address, refused } = cells.find((cell) => cell.framework === framework);
+      if (refused) throw new Error(`${tag} in ${framework}: ${refused}`);
       return address;
     }),
   );
@@ -40,7 +40,7 @@ const all = await Promise.all(elements.map(cellsOf));
 const READY = `(async () => {
   while (document.body?.dataset.ready !== 'true') await new Promise((resolve) => setTimeout(resolve, 1));
 })()`;
-const browser = await ENGINES.find(({ name }) => name === 'chromium').launch();
+const browser = await BROWSERS.find(({ name }) => name === 'chromium').launch();
 const page = await browser.newPage();
 const mountAll = async () => {
   for (const cells of all.flat()) {

@@ -3,7 +3,7 @@
 // `node bench/browser.mjs --write` also writes docs/performance.md.
 import { brotliCompressSync } from 'node:zlib';
 import { readFileSync, writeFileSync } from 'node:fs';
-import { ENGINES } from '../dist/index.js';
+import { BROWSERS } from '../dist/index.js';
 import { PageServer } from '../dist/page-server.js';
 import { bundles } from './browser/implementations.mjs';
 
@@ -44,7 +44,7 @@ for (const [place, name] of names.entries()) {
   );
 }
 await server.start();
-const browser = await ENGINES[0].launch();
+const browser = await BROWSERS[0].launch();
 
 /** All samples: kind of round → operation → implementation → times. */
 const samples = {};

@@ -1,6 +1,6 @@
 // The least that verifying a library could cost, in milliseconds on standard output, the build aside: this client starts the browser,
 // loads a page for each element twice, and mounts its samples there. `bench/verify.mjs` compares `verify` with it.
-import { buildLibrary, ENGINES, openLibrary, Workspace } from '../dist/index.js';
+import { buildLibrary, BROWSERS, openLibrary, Workspace } from '../dist/index.js';
 import { PageServer } from '../dist/page-server.js';
 
 const workspace = new Workspace(await openLibrary(process.argv[2]));
@@ -10,7 +10,7 @@ const began = performance.now();
 const server = new PageServer();
 for (const [path, content] of files) server.put(`/package/${path}`, content);
 await server.start();
-const browser = await ENGINES.find(({ name }) => name === 'chromium').launch();
+const browser = await BROWSERS.find(({ name }) => name === 'chromium').launch();
 const page = await browser.newPage();
 for (const { contract, samples } of analysis.elements) {
   const { tag } = contract;

@@ -4,7 +4,7 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ENGINES } from '../dist/index.js';
+import { BROWSERS } from '../dist/index.js';
 import { copyDemo } from './copy-demo.mjs';
 import { generateLibrary } from './generate.mjs';
 import { startPreview } from './start-preview.mjs';
@@ -31,12 +31,12 @@ const drawn = (text, count) => `new Promise((resolve) => {
   });
 })`;
 
-async function measure(library, tag, hosts, cells) {
+async function measure(library, tag, frameworks, cells) {
   const { address, end } = await startPreview(library);
   process.once('exit', end);
-  const browser = await ENGINES.find(({ name }) => name === 'chromium').launch();
+  const browser = await BROWSERS.find(({ name }) => name === 'chromium').launch();
   const page = await browser.newPage();
-  await page.open(`${address}element/${tag}?hosts=${hosts.join(',')}`);
+  await page.open(`${address}element/${tag}?frameworks=${frameworks.join(',')}`);
   const view = join(library, `elements/${tag}/${tag}.html`);
   const text = readFileSync(view, 'utf8');
   await new Promise((resolve) => setTimeout(resolve, 6000));

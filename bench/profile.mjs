@@ -1,7 +1,7 @@
 // Shows where the time of `lastwright verify` goes, without any help from the product: a CPU profile of node, one of all pages merged
 // by function, the tasks of the renderers by kind, and, in each page, the time by facet and by what the page asks of node.
 //   node bench/profile.mjs                      the demo in plain HTML and React
-//   node bench/profile.mjs --host html --tables pages,facets   other options go to `lastwright verify`
+//   node bench/profile.mjs --framework html --tables pages,facets   other options go to `lastwright verify`
 // The browser is started through a small program that opens a second door to it; both clients speak its devtools protocol.
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -25,7 +25,7 @@ const CATEGORIES = {
 const given = process.argv.slice(2);
 const at = given.indexOf('--tables');
 const tables = at < 0 ? TABLES : given.splice(at, 2)[1].split(',');
-const options = given.length > 0 ? given : ['--host', 'html', '--host', 'react'];
+const options = given.length > 0 ? given : ['--framework', 'html', '--framework', 'react'];
 
 const what = options.join(' ');
 
@@ -36,7 +36,7 @@ if (!options.includes('--library')) {
   copyDemo(demo);
   options.push('--library', demo);
 }
-const verify = ['bin/lastwright.js', 'verify', '--no-types', '--again', '--json', ...options];
+const verify = ['bin/lastwright.js', 'verify', '--no-types', '--no-cache', '--json', ...options];
 // The first run fills a cache of its own: the bundles of the frameworks, and the packaged browser.
 const cache = join(scratch, 'cache');
 const env = { LASTWRIGHT_CHROMIUM: 'packaged', ...process.env, LASTWRIGHT_CACHE: cache };

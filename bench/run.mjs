@@ -44,7 +44,7 @@ function verifyCold() {
   for (const name of readdirSync(shared)) {
     if (name.startsWith('chromium-')) symlinkSync(join(shared, name), join(cache, name));
   }
-  const time = run([cli, 'verify', '--again', '--library', library], { LASTWRIGHT_CACHE: cache });
+  const time = run([cli, 'verify', '--no-cache', '--library', library], { LASTWRIGHT_CACHE: cache });
   rmSync(cache, { recursive: true });
   return time;
 }
@@ -53,10 +53,10 @@ const tasks = {
   node: () => run(['-e', '0']),
   version: () => run([cli, '--version']),
   check: () => run([cli, 'check', '--library', library]),
-  build: () => run([cli, 'build', '--again', '--library', library]),
+  build: () => run([cli, 'build', '--no-cache', '--library', library]),
   rebuild: () => run([cli, 'build', '--library', library]),
   blank: () => run(['bench/blank-pages.mjs', '3']),
-  warm: () => run([cli, 'verify', '--again', '--library', library]),
+  warm: () => run([cli, 'verify', '--no-cache', '--library', library]),
   cold: verifyCold,
 };
 const times = Object.fromEntries(Object.keys(tasks).map((name) => [name, []]));
@@ -72,7 +72,7 @@ const RATIOS = [
   ['lastwright check', 'check', '--version', 'version', undefined],
   ['lastwright build', 'build', '--version', 'version', 2.5],
   ['lastwright build, nothing changed', 'rebuild', '--version', 'version', undefined],
-  ['lastwright verify, host bundles cached', 'warm', 'browser and 3 blank pages', 'blank', 4],
+  ['lastwright verify, framework bundles cached', 'warm', 'browser and 3 blank pages', 'blank', 4],
   ['lastwright verify, empty cache', 'cold', 'browser and 3 blank pages', 'blank', 8],
 ];
 let over = 0;

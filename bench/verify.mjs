@@ -1,6 +1,6 @@
 // Measures `lastwright verify` as ratios within one run, medians of REPETITIONS; exit status 1 if one is over its limit.
 // The least that verifying 100 elements could cost is loading each one's page twice and mounting its samples.
-// `node bench/verify.mjs chromium firefox webkit` compares these engines too.
+// `node bench/verify.mjs chromium firefox webkit` compares these browsers too.
 import { spawnSync } from 'node:child_process';
 import { appendFileSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -9,7 +9,7 @@ import { copyDemo } from './copy-demo.mjs';
 import { generateLibrary } from './generate.mjs';
 
 const REPETITIONS = 3;
-const ENGINES = process.argv.slice(2);
+const BROWSERS = process.argv.slice(2);
 const scratch = mkdtempSync(join(tmpdir(), 'lastwright-bench-'));
 const cli = join(process.cwd(), 'bin/lastwright.js');
 const env = { LASTWRIGHT_CHROMIUM: 'packaged', ...process.env, NO_COLOR: '1' };
@@ -48,25 +48,25 @@ const looking = (args) => {
   return JSON.parse(stdout).seconds * 1000;
 };
 
-const ofDemo = ['--library', demo, '--host', 'html'];
+const ofDemo = ['--library', demo, '--framework', 'html'];
 const edited = join(demo, 'elements/quay-panel/quay-panel.html');
 let edits = 0;
 const tasks = {
   version: () => run([cli, '--version']).took,
   pages: () => Number(run(['bench/pages-and-samples.mjs', many]).stdout),
-  hundred: () => looking(['--library', many, '--again']),
-  again: () => whole([...ofDemo, '--again']),
+  hundred: () => looking(['--library', many, '--no-cache']),
+  again: () => whole([...ofDemo, '--no-cache']),
   remembered: () => whole(ofDemo),
   changed: () => {
     appendFileSync(edited, `<p hidden>${(edits += 1)}</p>\n`);
     return whole(ofDemo);
   },
 };
-for (const engine of ENGINES) {
+for (const browser of BROWSERS) {
   // One element beside all of them is what starting takes.
-  tasks[engine] = () =>
-    looking([...ofDemo, '--again', '--engine', engine]) -
-    looking([...ofDemo, '--again', '--engine', engine, '--element', 'quay-panel']);
+  tasks[browser] = () =>
+    looking([...ofDemo, '--no-cache', '--browser', browser]) -
+    looking([...ofDemo, '--no-cache', '--browser', browser, '--element', 'quay-panel']);
 }
 const times = Object.fromEntries(Object.keys(tasks).map((name) => [name, []]));
 whole(ofDemo);
@@ -79,7 +79,13 @@ const RATIOS = [
   ['verify of 100 elements in html', 'hundred', 'their pages twice and their samples', 'pages', 2.5],
   ['verify of the demo in html, remembered', 'remembered', '--version', 'version', 3],
   ['verify of the demo after one changed element', 'changed', 'all anew', 'again', 0.25],
-  ...ENGINES.slice(1).map((engine) => [`the same cells in ${engine}`, engine, ENGINES[0], ENGINES[0], 2.5]),
+  ...BROWSERS.slice(1).map((browser) => [
+    `the same cells in ${browser}`,
+    browser,
+    BROWSERS[0],
+    BROWSERS[0],
+    2.5,
+  ]),
 ];
 let over = 0;
 for (const [what, name, than, base, limit] of RATIOS) {

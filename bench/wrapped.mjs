@@ -7,7 +7,7 @@ import { dirname, join } from 'node:path';
 import { brotliCompressSync } from 'node:zlib';
 import { build } from 'esbuild';
 import { compile } from 'svelte/compiler';
-import { analyze, buildLibrary, ENGINES, openLibrary } from '../dist/index.js';
+import { analyze, buildLibrary, BROWSERS, openLibrary } from '../dist/index.js';
 import { PageServer } from '../dist/page-server.js';
 import { FRAMEWORKS, libraryFiles, PLAIN, PLAIN_SVELTE } from './wrapped-sources.mjs';
 
@@ -106,7 +106,7 @@ const say = (what, value, limit, unit = 'x') => {
 
 const server = new PageServer();
 await server.start();
-const browser = await ENGINES.find(({ name }) => name === 'chromium').launch();
+const browser = await BROWSERS.find(({ name }) => name === 'chromium').launch();
 try {
   for (const framework of FRAMEWORKS) {
     const page = await browser.newPage();

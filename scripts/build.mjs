@@ -36,7 +36,7 @@ await Promise.all([
       { in: 'src/verify/page-server.ts', out: 'page-server' },
       { in: 'src/findings/codes/page.ts', out: 'findings-page' },
       { in: 'src/analysis/slice-worker.ts', out: 'slice-worker' },
-      { in: 'src/hosts/compile-worker.ts', out: 'compile-worker' },
+      { in: 'src/frameworks/compile-worker.ts', out: 'compile-worker' },
       { in: 'src/components/read/reader-process.ts', out: 'component-reader' },
       { in: 'src/contract/json-schemas.ts', out: 'json-schemas' },
     ],

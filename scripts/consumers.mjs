@@ -16,7 +16,7 @@ import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { ENGINES } from '../dist/index.js';
+import { BROWSERS } from '../dist/index.js';
 import { CONSUMER_OPTIONS } from './consumer-options.mjs';
 
 const TSC = ['typescript/bin/tsc', ['--noEmit', '-p', '.']];
@@ -124,7 +124,7 @@ const tarball = join(
   home,
   readdirSync(home).find((name) => name.endsWith('.tgz')),
 );
-const browser = await ENGINES.find(({ name }) => name === 'chromium').launch();
+const browser = await BROWSERS.find(({ name }) => name === 'chromium').launch();
 try {
   const named = process.argv.slice(2);
   for (const name of named.length > 0 ? named : Object.keys(PROJECTS)) await tryProject(name, PROJECTS[name]);

@@ -1,4 +1,4 @@
-// Verifies the demo library in all frameworks and engines, and writes the outcome into docs/frameworks.md.
+// Verifies the demo library in all frameworks and browsers, and writes the outcome into docs/frameworks.md.
 import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 
@@ -13,7 +13,7 @@ const { status, stdout, stderr } = spawnSync(
     'examples/quayside',
     '--format',
     'markdown',
-    ...process.argv.slice(2).flatMap((engine) => ['--engine', engine]),
+    ...process.argv.slice(2).flatMap((browser) => ['--browser', browser]),
   ],
   { encoding: 'utf8', maxBuffer: 1 << 28 },
 );

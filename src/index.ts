@@ -17,5 +17,5 @@ export {
   type VerifyResult,
 } from './verify/result.js';
 export type { Finding, Severity } from './findings/finding.js';
-export { ENGINES } from './engines/index.js';
-export type { Browser, Engine, Page } from './engines/engine.js';
+export { BROWSERS } from './browsers/index.js';
+export type { RunningBrowser, Browser, Page } from './browsers/browser.js';

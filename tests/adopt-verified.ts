@@ -23,7 +23,7 @@ export function testAdopted(all: typeof ADOPTED, ...flags: string[]): void {
     beforeAll(async () => {
       const files: Record<string, string> = {
         'package.json': '{ "name": "corpus", "version": "1.0.0", "type": "module" }',
-        'lastwright.yaml': 'library: 1\nhosts: [html, react]\n',
+        'lastwright.yaml': 'library: 1\nframeworks: [html, react]\n',
         'elements/.gitkeep': '',
       };
       for (const { folder, ending, source, beside = {} } of all) {
@@ -62,18 +62,18 @@ export function testAdopted(all: typeof ADOPTED, ...flags: string[]): void {
       },
     );
 
-    it('are looked at in both hosts', () => {
+    it('are looked at in both frameworks', () => {
       for (const { tag } of all)
-        for (const host of ['html', 'react'])
+        for (const framework of ['html', 'react'])
           expect(
             verified.results.some(
               (one) =>
                 one.element === tag &&
-                one.host === host &&
+                one.framework === framework &&
                 one.facet === 'upgrade' &&
                 one.verdict !== 'unchecked',
             ),
-            `${tag} in ${host}`,
+            `${tag} in ${framework}`,
           ).toBe(true);
     });
 
@@ -93,8 +93,8 @@ export function testAdopted(all: typeof ADOPTED, ...flags: string[]): void {
 
     it('pictures of a clock are not compared', () => {
       const [told] = verified.results.filter(
-        ({ element, facet, host }) =>
-          element === tagOf('react', 'a clock') && facet === 'appearance' && host === 'react',
+        ({ element, facet, framework }) =>
+          element === tagOf('react', 'a clock') && facet === 'appearance' && framework === 'react',
       );
       expect([told!.verdict, told!.note]).toEqual([
         'unchecked',

@@ -24,7 +24,7 @@ export function Tide({ station, unit = 'm', open = true, either, children, onPic
 
 function library(more: Record<string, string> = {}): string {
   const root = writeFiles({
-    'lastwright.yaml': 'library: 1\nhosts: [html, react]\n',
+    'lastwright.yaml': 'library: 1\nframeworks: [html, react]\n',
     'package.json': '{ "name": "quay-things", "version": "1.0.0", "type": "module" }',
     'elements/.keep': '',
     'src/Tide.tsx': TIDE,

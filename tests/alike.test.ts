@@ -5,8 +5,8 @@ import { Leads } from '../src/verify/leads.js';
 import type { VerifyResult } from '../src/index.js';
 import { verifyResult } from './verify-result.js';
 
-const result = (subject: string, host: string, more: Partial<VerifyResult> = {}): VerifyResult =>
-  verifyResult({ element: 'quay-mast', facet: 'lifecycle', subject, host, ...more });
+const result = (subject: string, framework: string, more: Partial<VerifyResult> = {}): VerifyResult =>
+  verifyResult({ element: 'quay-mast', facet: 'lifecycle', subject, framework, ...more });
 
 const lead = (made: Lead['made'], results: VerifyResult[] = []): Lead => ({ title: 'HTML', made, results });
 
@@ -21,7 +21,7 @@ describe('what is compared with a lead', () => {
   });
 });
 
-describe('a host', () => {
+describe('a framework', () => {
   const inHtml = lead({ lifecycle: { bound: 'attributes', sample1: 'b' } });
   const inReact = lead({ lifecycle: { bound: 'properties', sample1: 'b' } });
   const candidates = candidatesFor(lifecycle, [inHtml, inReact], { bound: '/bound.js', sample1: '/one.js' });
@@ -52,9 +52,9 @@ describe('a host', () => {
 });
 
 describe('what is taken over from a lead', () => {
-  const cell = { host: 'vue', source: '<quay-mast />', seen: '2026-02-02T00:00:00.000Z' };
+  const cell = { framework: 'vue', source: '<quay-mast />', seen: '2026-02-02T00:00:00.000Z' };
 
-  it('keeps its verdicts, those that are no good ones too, with the code and the moment of this host', () => {
+  it('keeps its verdicts, those that are no good ones too, with the code and the moment of this framework', () => {
     const of = lead({}, [result('moved', 'html', { verdict: 'fails', note: 'It is lost.' })]);
     const [taken] = sameAsLead(lifecycle, of, cell, []);
     expect(taken).toMatchObject({ ...cell, subject: 'moved', verdict: 'fails', note: 'It is lost.' });
@@ -62,13 +62,17 @@ describe('what is taken over from a lead', () => {
   });
 
   it('gives way to what was seen here, and loses nothing of that', () => {
-    const of = lead({}, [result('moved', 'html'), result('removed by the host', 'html')]);
-    const own = [result('removed by the host', 'vue', { verdict: 'fails' }), result('dialogs', 'vue')];
+    const of = lead({}, [result('moved', 'html'), result('removed by the framework', 'html')]);
+    const own = [result('removed by the framework', 'vue', { verdict: 'fails' }), result('dialogs', 'vue')];
     expect(
-      sameAsLead(lifecycle, of, cell, own).map(({ subject, host, verdict }) => [subject, host, verdict]),
+      sameAsLead(lifecycle, of, cell, own).map(({ subject, framework, verdict }) => [
+        subject,
+        framework,
+        verdict,
+      ]),
     ).toEqual([
       ['moved', 'vue', 'fits'],
-      ['removed by the host', 'vue', 'fails'],
+      ['removed by the framework', 'vue', 'fails'],
       ['dialogs', 'vue', 'fits'],
     ]);
   });

@@ -13,7 +13,7 @@ const FIELD = 'parts: { field: {} }\npassthrough: { to: field, native: input }\n
 /** What authors write who know only the documentation, as the built program packages it. */
 const built = new BuiltPage(
   {
-    'lastwright.yaml': 'library: 1\nhosts: [html, react, vue]\n',
+    'lastwright.yaml': 'library: 1\nframeworks: [html, react, vue]\n',
     'package.json': '{ "name": "harbor", "version": "1.0.0" }',
     'elements/quay-field/quay-field.contract.yaml': `contract: 1\ntag: quay-field\nproperties: { label: { type: string } }\n${FIELD}`,
     'elements/quay-field/quay-field.html':
@@ -323,13 +323,13 @@ const text = ref('');
       readFileSync(join(consumer, 'use.tsx'), 'utf8')
         .replaceAll("'harbor/", `'${built.root}/dist/`)
         .replace(/dist\/(quay-\w+)'/g, "dist/elements/$1.js'")
-        .replace("dist/react'", "dist/hosts/react.d.ts'"),
+        .replace("dist/react'", "dist/frameworks/react.d.ts'"),
     );
     writeFileSync(
       join(consumer, 'Use.vue'),
       readFileSync(join(consumer, 'Use.vue'), 'utf8').replace(
         "'harbor/vue'",
-        `'${built.root}/dist/hosts/vue.d.ts'`,
+        `'${built.root}/dist/frameworks/vue.d.ts'`,
       ),
     );
     linkPackages(built.root);
@@ -358,9 +358,12 @@ export function drawn(mast: Inside) {
       '.css': 'dialog { height: 200px; }',
       '.samples.yaml': '- sample: Open\n  properties: { open: true }\n',
     });
-    const { status, stdout, stderr } = await lastwright(['preview', '--still', 'stills', '--host', 'html'], {
-      cwd: root,
-    });
+    const { status, stdout, stderr } = await lastwright(
+      ['preview', '--still', 'stills', '--framework', 'html'],
+      {
+        cwd: root,
+      },
+    );
     expect(status, stdout + stderr).toBe(0);
     const { height } = PNG.sync.read(readFileSync(join(root, 'stills/quay-mast/open.html.png')));
     expect(height).toBeGreaterThan(250);
@@ -405,7 +408,7 @@ describe('verify', () => {
 }
 `;
     const root = writeFiles({
-      'lastwright.yaml': 'library: 1\nhosts: [html]\n',
+      'lastwright.yaml': 'library: 1\nframeworks: [html]\n',
       'package.json': '{ "name": "fields", "version": "1.0.0" }',
       'elements/quay-good/quay-good.contract.yaml': contract('quay-good'),
       'elements/quay-good/field.js': field('this.#tell();'),
@@ -445,7 +448,7 @@ describe('verify', () => {
     const box = (tag: string, more = '') =>
       `contract: 1\ntag: ${tag}\nparts: { box: {} }\npassthrough: { to: box, native: input }\n${more}`;
     const root = writeFiles({
-      'lastwright.yaml': 'library: 1\nhosts: [html]\n',
+      'lastwright.yaml': 'library: 1\nframeworks: [html]\n',
       'package.json': '{ "name": "boxes", "version": "1.0.0" }',
       'elements/quay-box/quay-box.contract.yaml': box('quay-box'),
       'elements/quay-box/quay-box.html': '<label><input type="checkbox" part="box">Sealed</label>',
@@ -551,7 +554,7 @@ describe('verify', () => {
       [`elements/${tag}/it.js`, thrower(value)],
     ]);
     const root = writeFiles({
-      'lastwright.yaml': 'library: 1\nhosts: [html]\n',
+      'lastwright.yaml': 'library: 1\nframeworks: [html]\n',
       'package.json': '{ "name": "throwers", "version": "1.0.0" }',
       ...(Object.fromEntries(files) as Record<string, string>),
     });

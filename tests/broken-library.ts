@@ -34,11 +34,11 @@ export function faultsOf(facet: string): (Broken & { base: 'lamps' | 'entries' }
 /** A library of all faulty elements of some facets, and of the sound ones that they come from. */
 export function brokenLibrary(
   facets: readonly string[],
-  hosts: readonly string[],
+  frameworks: readonly string[],
   perFacet = Infinity,
 ): { folder: string; broken: Broken[] } {
   const files: Record<string, string> = {
-    'lastwright.yaml': `library: 1\nhosts: [${hosts.join(', ')}]\n`,
+    'lastwright.yaml': `library: 1\nframeworks: [${frameworks.join(', ')}]\n`,
     'package.json': '{ "name": "lamps", "version": "1.0.0" }',
   };
   for (const name of readdirSync(FOLDER)) files[`faults/${name}`] = readFileSync(join(FOLDER, name), 'utf8');
@@ -72,13 +72,13 @@ export async function verified(folder: string, ...flags: string[]): Promise<Veri
   return report as VerifyReport;
 }
 
-/** The facets in which an element fails in a host, in their order. */
-export function failingFacets({ results }: VerifyReport, tag: string, host: string): string[] {
+/** The facets in which an element fails in a framework, in their order. */
+export function failingFacets({ results }: VerifyReport, tag: string, framework: string): string[] {
   return FACETS.filter((facet) =>
     results.some(
       (result) =>
         result.element === tag &&
-        result.host === host &&
+        result.framework === framework &&
         result.facet === facet &&
         result.verdict === 'fails',
     ),
@@ -143,9 +143,13 @@ export function testBroken(facets: readonly string[], ...flags: string[]): void 
 }
 
 /** Declares the tests of one fault of each of some facets, in frameworks. */
-export function testBrokenIn(hosts: readonly string[], facets: readonly string[], ...flags: string[]): void {
-  describe(`one fault of each facet, in ${hosts.join(', ')}`, () => {
-    const { broken, folder } = brokenLibrary(facets, hosts, 1);
+export function testBrokenIn(
+  frameworks: readonly string[],
+  facets: readonly string[],
+  ...flags: string[]
+): void {
+  describe(`one fault of each facet, in ${frameworks.join(', ')}`, () => {
+    const { broken, folder } = brokenLibrary(facets, frameworks, 1);
     let report: VerifyReport;
 
     beforeAll(async () => {
@@ -154,33 +158,42 @@ export function testBrokenIn(hosts: readonly string[], facets: readonly string[]
 
     // Looks are compared with the first framework's; what is the same everywhere is looked at in plain HTML only.
     const tried = (facet: string): readonly string[] =>
-      facet === 'appearance' ? hosts.slice(1) : facet === 'accessibility' ? [] : hosts;
+      facet === 'appearance' ? frameworks.slice(1) : facet === 'accessibility' ? [] : frameworks;
 
-    it.each(broken.flatMap((one) => tried(one.facet).map((host) => ({ ...one, host }))))(
-      '$facet: $fault, in $host',
-      ({ tag, facet, fault, host }) => expectOnly(facet, report, tag, fault, host),
+    it.each(broken.flatMap((one) => tried(one.facet).map((framework) => ({ ...one, framework }))))(
+      '$facet: $fault, in $framework',
+      ({ tag, facet, fault, framework }) => expectOnly(facet, report, tag, fault, framework),
     );
 
-    expectNoneInSound(() => report, hosts);
+    expectNoneInSound(() => report, frameworks);
   });
 }
 
-function failuresOf({ results }: VerifyReport, tag: string, host: string): VerifyResult[] {
-  return results.filter((one) => one.element === tag && one.host === host && one.verdict === 'fails');
+function failuresOf({ results }: VerifyReport, tag: string, framework: string): VerifyResult[] {
+  return results.filter(
+    (one) => one.element === tag && one.framework === framework && one.verdict === 'fails',
+  );
 }
 
 /** A faulty element fails in one facet, and where else that follows from it. */
-function expectOnly(facet: string, report: VerifyReport, tag: string, fault: string, host: string): void {
-  const told = failuresOf(report, tag, host).map(({ facet: at, subject, note }) => [at, subject, note]);
+function expectOnly(
+  facet: string,
+  report: VerifyReport,
+  tag: string,
+  fault: string,
+  framework: string,
+): void {
+  const told = failuresOf(report, tag, framework).map(({ facet: at, subject, note }) => [at, subject, note]);
   const follows = followsFrom(fault);
-  const seen = failingFacets(report, tag, host).filter((other) => !follows.includes(other));
+  const seen = failingFacets(report, tag, framework).filter((other) => !follows.includes(other));
   expect(seen, JSON.stringify(told)).toEqual([facet]);
 }
 
 /** Declares that the sound elements, from which the faulty ones come, fail nowhere. */
-function expectNoneInSound(report: () => VerifyReport, hosts: readonly string[]): void {
-  it.each(hosts.flatMap((host) => ['lamp-sound', 'entry-sound'].map((tag) => ({ host, tag }))))(
-    'none in $tag, in $host',
-    ({ host, tag }) => expect(failingFacets(report(), tag, host)).toEqual([]),
+function expectNoneInSound(report: () => VerifyReport, frameworks: readonly string[]): void {
+  it.each(
+    frameworks.flatMap((framework) => ['lamp-sound', 'entry-sound'].map((tag) => ({ framework, tag }))),
+  )('none in $tag, in $framework', ({ framework, tag }) =>
+    expect(failingFacets(report(), tag, framework)).toEqual([]),
   );
 }

@@ -98,7 +98,7 @@ describe('a built package', () => {
     expect(exports['./bundle']!.types).toBe('./quayside.bundle.d.ts');
     expect(Object.keys(exports)).toEqual(expect.arrayContaining(['./react', './vue']));
     expect(Object.keys(exports)).not.toContain('./svelte');
-    expect(tree['hosts/none.js']).toBe('export {};\n');
+    expect(tree['frameworks/none.js']).toBe('export {};\n');
   });
 
   it('can be built again with these files in its output', async () => {
@@ -106,11 +106,11 @@ describe('a built package', () => {
   });
 });
 
-describe('init with hosts', () => {
+describe('init with frameworks', () => {
   it('names their packages, and puts a second version of React beside the first', async () => {
     const folder = join(scratchFolder(), 'harbor');
-    const hosts = ['react', 'react-18', 'vue', 'angular'].flatMap((name) => ['--host', name]);
-    expect((await lastwright(['init', folder, ...hosts])).status).toBe(0);
+    const frameworks = ['react', 'react-18', 'vue', 'angular'].flatMap((name) => ['--framework', name]);
+    expect((await lastwright(['init', folder, ...frameworks])).status).toBe(0);
     const { devDependencies, overrides } = JSON.parse(readTree(folder)['package.json']!) as {
       devDependencies: Record<string, string>;
       overrides: object;
@@ -128,12 +128,14 @@ describe('init with hosts', () => {
       typescript: '^6.0.0',
     });
     expect(overrides).toEqual({ 'react-dom-18': { react: '$react' } });
-    expect(readTree(folder)['lastwright.yaml']).toContain('hosts: [html, react, react-18, vue, angular]');
+    expect(readTree(folder)['lastwright.yaml']).toContain(
+      'frameworks: [html, react, react-18, vue, angular]',
+    );
   });
 
   it('gives React 18 its own name where it is the only one', async () => {
     const folder = join(scratchFolder(), 'harbor');
-    expect((await lastwright(['init', folder, '--host', 'react-18'])).status).toBe(0);
+    expect((await lastwright(['init', folder, '--framework', 'react-18'])).status).toBe(0);
     const manifest = JSON.parse(readTree(folder)['package.json']!) as Record<string, object>;
     expect(manifest.devDependencies).toMatchObject({ react: '^18.0.0', '@types/react': '^18.0.0' });
     expect(manifest).not.toHaveProperty('overrides');
@@ -142,20 +144,20 @@ describe('init with hosts', () => {
 
 describe('a framework that is missing', () => {
   it('is named with the command that puts it beside another version', async () => {
-    const { findHost } = await import('../src/hosts/find-host.js');
-    const { react18 } = await import('../src/hosts/react-18.js');
+    const { findFramework } = await import('../src/frameworks/find-framework.js');
+    const { react18 } = await import('../src/frameworks/react-18.js');
     const folder = scratchFolder();
     for (const name of ['react', 'react-dom']) {
       mkdirSync(join(folder, 'node_modules', name), { recursive: true });
       writeFileSync(join(folder, 'node_modules', name, 'package.json'), '{ "version": "19.1.0" }');
     }
     // Beside the tool it is there, under its other name.
-    expect(await findHost(react18, folder)).toMatchObject({
+    expect(await findFramework(react18, folder)).toMatchObject({
       from: REPOSITORY,
       aliases: { react: 'react-18', 'react-dom': 'react-dom-18' },
     });
     const none = { ...react18, packages: react18.packages.map((one) => ({ ...one, major: 7 })) };
-    expect(await findHost(none, folder)).toMatchObject({
+    expect(await findFramework(none, folder)).toMatchObject({
       missing: 'react is installed in version 19.1.0, not 7',
       install: 'npm install --legacy-peer-deps react-18@npm:react@7 react-dom-18@npm:react-dom@7',
     });

@@ -3,10 +3,10 @@ import { expect, type TestContext } from 'vitest';
 import {
   analyze,
   buildLibrary,
-  ENGINES,
+  BROWSERS,
   openLibrary,
   type Browser,
-  type Engine,
+  type RunningBrowser,
   type Page,
 } from '../src/index.js';
 import { PageServer } from '../src/verify/page-server.js';
@@ -21,15 +21,15 @@ function activeChange(): string | undefined {
   return (globalThis as { __stryker__?: { activeMutant?: string } }).__stryker__?.activeMutant;
 }
 
-/** The engine that built elements are tried in: Chromium, or the one that `LASTWRIGHT_TEST_ENGINE` names. */
-export function testEngine(): Engine {
-  const name = process.env.LASTWRIGHT_TEST_ENGINE ?? 'chromium';
-  return ENGINES.find((engine) => engine.name === name)!;
+/** The browser that built elements are tried in: Chromium, or the one that `LASTWRIGHT_TEST_BROWSER` names. */
+export function testBrowser(): Browser {
+  const name = process.env.LASTWRIGHT_TEST_BROWSER ?? 'chromium';
+  return BROWSERS.find((browser) => browser.name === name)!;
 }
 
 /** A library that is built, and a page in a real browser that has loaded all of its elements, under a strict policy. */
 export class BuiltPage {
-  browser: Browser | undefined;
+  browser: RunningBrowser | undefined;
   page: Page | undefined;
   readonly server = new PageServer();
 
@@ -61,7 +61,7 @@ export class BuiltPage {
       `<!doctype html><meta http-equiv="Content-Security-Policy" content="${this.how.policy ?? "script-src 'self'; require-trusted-types-for 'script'"}"><body><script src="/change.js"></script><script type="module" src="/${this.entry}"></script>`,
     );
     await this.server.start();
-    this.browser = await testEngine().launch();
+    this.browser = await testBrowser().launch();
     this.page = await this.browser.newPage();
     await this.page.open(`${this.server.origin}/page.html`);
   }
@@ -99,7 +99,7 @@ export class BuiltPage {
       try { await soon(); ${code} } finally { place.remove(); }`);
   }
 
-  /** Skips a test where this engine lacks what the test is about, and says so. */
+  /** Skips a test where this browser lacks what the test is about, and says so. */
   async needs(context: TestContext, member: string, place: string): Promise<void> {
     const there = await this.run<boolean>(`return ${JSON.stringify(member)} in ${place};`);
     if (!there) context.skip(`${this.browser!.version} has no ${member}`);

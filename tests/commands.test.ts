@@ -52,7 +52,7 @@ describe('lastwright', () => {
     ['a folder without a library', ['check', '--library', scratchFolder()], /no lastwright\.yaml/],
     [
       'an unknown framework',
-      ['verify', '--library', 'examples/quayside', '--host', 'rect'],
+      ['verify', '--library', 'examples/quayside', '--framework', 'rect'],
       /Did you mean "react"/,
     ],
     [
@@ -61,8 +61,8 @@ describe('lastwright', () => {
       /Did you mean "quay-berth"/,
     ],
     [
-      'an unknown engine',
-      ['verify', '--library', 'examples/quayside', '--engine', 'firefux'],
+      'an unknown browser',
+      ['verify', '--library', 'examples/quayside', '--browser', 'firefux'],
       /Did you mean "firefox"/,
     ],
     ['a folder for the demo that is not empty', ['demo', 'src'], /not empty/],
@@ -77,14 +77,14 @@ describe('lastwright', () => {
 describe('verify', () => {
   it.each([
     [
-      'an engine that nobody knows',
-      { 'lastwright.yaml': 'library: 1\nengines: [chrom]\n' },
-      'library/unknown-engine',
+      'a browser that nobody knows',
+      { 'lastwright.yaml': 'library: 1\nbrowsers: [chrom]\n' },
+      'library/unknown-browser',
     ],
     [
       'a framework that nobody knows',
-      { 'lastwright.yaml': 'library: 1\nhosts: [rect]\n' },
-      'library/unknown-host',
+      { 'lastwright.yaml': 'library: 1\nframeworks: [rect]\n' },
+      'library/unknown-framework',
     ],
     [
       'a slot without a name',
@@ -243,9 +243,17 @@ describe('check', () => {
     ['elements outside', { 'lastwright.yaml': 'library: 1\nelements: ../*\n' }, 'library/path'],
     ['an output outside', { 'lastwright.yaml': 'library: 1\noutput: /tmp/x\n' }, 'library/path'],
     ['the root as output', { 'lastwright.yaml': "library: 1\noutput: '.'\n" }, 'library/path'],
-    ['an unknown key', { 'lastwright.yaml': 'library: 1\nhost: [html]\n' }, 'document/unknown-key'],
-    ['an unknown host', { 'lastwright.yaml': 'library: 1\nhosts: [rect]\n' }, 'library/unknown-host'],
-    ['an unknown engine', { 'lastwright.yaml': 'library: 1\nengines: [chrom]\n' }, 'library/unknown-engine'],
+    ['an unknown key', { 'lastwright.yaml': 'library: 1\nframework: [html]\n' }, 'document/unknown-key'],
+    [
+      'an unknown framework',
+      { 'lastwright.yaml': 'library: 1\nframeworks: [rect]\n' },
+      'library/unknown-framework',
+    ],
+    [
+      'an unknown browser',
+      { 'lastwright.yaml': 'library: 1\nbrowsers: [chrom]\n' },
+      'library/unknown-browser',
+    ],
     ['a broken configuration', { 'lastwright.yaml': 'library: [\n' }, 'document/syntax'],
     [
       'an element without a view',
@@ -379,7 +387,7 @@ describe('check, for other programs', () => {
 });
 
 describe('check --fix of behaviors and styles', () => {
-  it('assigns a new list, and names the host', async () => {
+  it('assigns a new list, and names the framework', async () => {
     const folder = writeElement({
       '.contract.yaml': 'contract: 1\ntag: quay-mast\n',
       '.html': '<b onclick="look(1)">{seen.length}</b>',
@@ -445,7 +453,7 @@ describe('verify --watch', () => {
       '--watch',
       '--library',
       folder,
-      '--host',
+      '--framework',
       'html',
       '--no-types',
       '--facet',
@@ -702,13 +710,15 @@ describe('verify', () => {
     expect(status, stderr).toBe(3);
     expect(stderr).toContain('npm install vue@3');
     const report = verifyReportSchema.parse(JSON.parse(stdout));
-    const vue = report.results.filter(({ host }) => host === 'vue');
+    const vue = report.results.filter(({ framework }) => framework === 'vue');
     // What is the same everywhere is looked at in plain HTML.
     expect(vue).toHaveLength(FACETS.length - 1);
     for (const { verdict, note } of vue)
       expect([verdict, note]).toEqual(['unchecked', expect.stringContaining('version 2.7.0')]);
     expect(
-      report.results.filter(({ host }) => host === 'react').every(({ verdict }) => verdict === 'fits'),
+      report.results
+        .filter(({ framework }) => framework === 'react')
+        .every(({ verdict }) => verdict === 'fits'),
     ).toBe(true);
   });
 });

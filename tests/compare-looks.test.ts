@@ -18,11 +18,11 @@ function taken(pictures: Pictures, black: number): VerifyResult[] {
   return [
     ['html', 0],
     ['vue', black],
-  ].map(([host, pixels]) =>
+  ].map(([framework, pixels]) =>
     verifyResult({
       element: 'quay-mast',
       facet: 'appearance',
-      host: String(host),
+      framework: String(framework),
       pictures: { own: pictures.keep(screenshot(Number(pixels))) },
     }),
   );

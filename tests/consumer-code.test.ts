@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { ExampleCompiler } from '../src/hosts/example-compiler.js';
-import { findHost } from '../src/hosts/find-host.js';
-import { HOSTS } from '../src/hosts/index.js';
+import { ExampleCompiler } from '../src/frameworks/example-compiler.js';
+import { findFramework } from '../src/frameworks/find-framework.js';
+import { FRAMEWORKS } from '../src/frameworks/index.js';
 import { analyze, openLibrary } from '../src/index.js';
 import { consumerScene } from '../src/preview/scenes.js';
 import type { ElementFacts } from '../src/verify/facet.js';
@@ -37,26 +37,31 @@ slots: { default: {} }
 
 const state = (values: Record<string, unknown>) => ({ sample: 0, values, slots: {} });
 
-describe.each(HOSTS.map((host) => [host.name, host] as const))('code to copy, in %s', (_, host) => {
-  it('has what differs from the defaults, and nothing that only drives an example', async () => {
-    const code = host.write(consumerScene(facts, state({ raised: true })));
-    for (const piece of ['quay-mast', 'north', 'raised', 'red', 'mast-raise', 'Tall', 'console.log'])
-      expect(code).toContain(piece);
-    expect(code).not.toMatch(/\bstage\b|height|setMore|called\(/);
-  });
+describe.each(FRAMEWORKS.map((framework) => [framework.name, framework] as const))(
+  'code to copy, in %s',
+  (_, framework) => {
+    it('has what differs from the defaults, and nothing that only drives an example', async () => {
+      const code = framework.write(consumerScene(facts, state({ raised: true })));
+      for (const piece of ['quay-mast', 'north', 'raised', 'red', 'mast-raise', 'Tall', 'console.log'])
+        expect(code).toContain(piece);
+      expect(code).not.toMatch(/\bstage\b|height|setMore|called\(/);
+    });
 
-  it('is code that the compiler of the framework takes', async () => {
-    const found = await findHost(host, REPOSITORY);
-    if ('missing' in found) throw new Error(found.missing);
-    const compiler = new ExampleCompiler(found, new Set(['quay-mast']));
-    // Plain HTML is no module until the page that shows it makes it one.
-    for (const values of [{}, { raised: true, label: 'south' }])
-      expect(await compiler.compile(host.write(consumerScene(facts, state(values))))).toContain('quay-mast');
-  });
+    it('is code that the compiler of the framework takes', async () => {
+      const found = await findFramework(framework, REPOSITORY);
+      if ('missing' in found) throw new Error(found.missing);
+      const compiler = new ExampleCompiler(found, new Set(['quay-mast']));
+      // Plain HTML is no module until the page that shows it makes it one.
+      for (const values of [{}, { raised: true, label: 'south' }])
+        expect(await compiler.compile(framework.write(consumerScene(facts, state(values))))).toContain(
+          'quay-mast',
+        );
+    });
 
-  it('follows what was turned', () => {
-    const code = host.write(consumerScene(facts, state({ label: 'east', flags: [] })));
-    expect(code).toContain('east');
-    expect(code).not.toMatch(/north|flags/);
-  });
-});
+    it('follows what was turned', () => {
+      const code = framework.write(consumerScene(facts, state({ label: 'east', flags: [] })));
+      expect(code).toContain('east');
+      expect(code).not.toMatch(/north|flags/);
+    });
+  },
+);

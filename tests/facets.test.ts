@@ -4,7 +4,7 @@ import { verified } from './broken-library.js';
 import { copyDemo, lastwright, linkPackages, writeFiles } from './helpers.js';
 
 describe('verify --facet', () => {
-  const panel = ['--element', 'quay-panel', '--host', 'html', '--no-types'];
+  const panel = ['--element', 'quay-panel', '--framework', 'html', '--no-types'];
   let folder: string;
   let report: VerifyReport;
 
@@ -38,7 +38,7 @@ describe('verify --facet', () => {
   it('names the nearest where there is no such facet', async () => {
     const { status, stderr } = await lastwright(['verify', '--library', folder, '--facet', 'slot']);
     expect(status).toBe(2);
-    expect(stderr).toContain('"slot" is none of the facets.');
+    expect(stderr).toContain('Unknown facet "slot".');
     expect(stderr).toContain('slots');
   });
 });
@@ -66,14 +66,14 @@ const IN_VUE = "Boolean((this.closest('div') as any)?.__vue_app__ ?? (this.paren
 
 describe('what only looks at the element', () => {
   let report: VerifyReport;
-  const own = (tag: string, host: string, facet: string): VerifyResult[] =>
-    report.results.filter((one) => one.element === tag && one.host === host && one.facet === facet);
+  const own = (tag: string, framework: string, facet: string): VerifyResult[] =>
+    report.results.filter((one) => one.element === tag && one.framework === framework && one.facet === facet);
   const isTakenOver = ({ observed }: VerifyResult): boolean =>
     observed[0]?.did.startsWith('compare what it makes') ?? false;
 
   beforeAll(async () => {
     const files: Record<string, string> = {
-      'lastwright.yaml': 'library: 1\nhosts: [html, react, preact, vue]\n',
+      'lastwright.yaml': 'library: 1\nframeworks: [html, react, preact, vue]\n',
       'package.json': '{ "name": "masts", "version": "1.0.0", "type": "module" }',
     };
     const put = (tag: string, more: string): void => {
@@ -123,8 +123,10 @@ describe('what only looks at the element', () => {
   });
 
   it('does not hide what is the framework’s own doing', () => {
-    const removed = (host: string): VerifyResult =>
-      own('quay-leaking', host, 'lifecycle').find(({ subject }) => subject === 'removed by the host')!;
+    const removed = (framework: string): VerifyResult =>
+      own('quay-leaking', framework, 'lifecycle').find(
+        ({ subject }) => subject === 'removed by the framework',
+      )!;
     expect(isTakenOver(removed('vue'))).toBe(false);
     expect(removed('vue').verdict).toBe('fails');
     expect(removed('preact').verdict).toBe('fits');

@@ -14,5 +14,5 @@ for (let index = 0; index < alone.length; index += 3) {
 testLooks('--facet', 'appearance');
 
 // One fault of every facet, each in one framework. In all of them: tests/broad/broken-hosts.
-for (const { hosts, own } of byRotation(alone.filter((facet) => facet !== 'accessibility')))
-  testBrokenIn(hosts.slice(0, 1), own, ...asked(own));
+for (const { frameworks, own } of byRotation(alone.filter((facet) => facet !== 'accessibility')))
+  testBrokenIn(frameworks.slice(0, 1), own, ...asked(own));

@@ -2,7 +2,7 @@ import { expect, it } from 'vitest';
 import { fixFindings } from '../src/check/fix.js';
 import type { Finding } from '../src/findings/finding.js';
 import { openLibrary } from '../src/index.js';
-import { writeElement } from './helpers.js';
+import { writeElement, writeFiles } from './helpers.js';
 
 const FILE = 'elements/quay-mast/quay-mast.html';
 
@@ -38,4 +38,23 @@ it('makes all mends of a file at once, from its end, and leaves one of two that 
   expect(fixed!.findings.map(({ fix }) => fix!.text)).toEqual(['<', 'two', '', '>']);
   expect(fixFindings([mend(0, 1, 'x', 'elsewhere.html')], library)).toEqual([]);
   expect(fixFindings([], library)).toEqual([]);
+});
+
+it.each([
+  ['hosts: [html]\n', 'frameworks: [html]\n'],
+  ['engines: [chromium]\n', 'browsers: [chromium]\n'],
+  [
+    'browsers: [{ engine: chromium, at: "http://127.0.0.1:4444" }]\n',
+    'browsers: [{ browser: chromium, at: "http://127.0.0.1:4444" }]\n',
+  ],
+])('gives a key of an earlier version its name of today: %s', async (before, after) => {
+  const root = writeFiles({ 'lastwright.yaml': `library: 1\n${before}` });
+  const library = await openLibrary(root);
+  expect(library.findings.map(({ code, help }) => [code, help])).toEqual([
+    ['document/unknown-key', expect.stringContaining('Rename it')],
+  ]);
+  const [fixed] = fixFindings(library.findings, library);
+  expect(fixed!.after).toBe(`library: 1\n${after}`);
+  writeFiles({ 'lastwright.yaml': fixed!.after }, root);
+  expect((await openLibrary(root)).findings).toEqual([]);
 });

@@ -14,7 +14,7 @@ function project(): string {
 
 const verifyPackage = async (name: string, root: string, ...more: string[]): Promise<VerifyReport> => {
   const { stdout, stderr } = await lastwright(
-    ['verify', '--package', name, '--host', 'html', '--host', 'react', '--json', ...more],
+    ['verify', '--package', name, '--framework', 'html', '--framework', 'react', '--json', ...more],
     { cwd: root },
   );
   expect(stderr).not.toMatch(/^\s+at /m);
@@ -142,7 +142,7 @@ describe('verify --package', () => {
       },
       join(root, 'node_modules/evil'),
     );
-    const { stdout, stderr } = await lastwright(['verify', '--package', 'evil', '--host', 'html'], {
+    const { stdout, stderr } = await lastwright(['verify', '--package', 'evil', '--framework', 'html'], {
       cwd: root,
     });
     expect(stdout + stderr).not.toMatch(/^\s+at /m);
@@ -203,7 +203,9 @@ describe('verify --package', () => {
       .map(({ subject }) => subject);
     expect(new Set(subjects)).toEqual(new Set(['label', 'taken']));
     expect(failing(report, 'quay-bollard')).toEqual([]);
-    const { stderr } = await lastwright(['verify', '--package', 'bollards', '--host', 'html'], { cwd: root });
+    const { stderr } = await lastwright(['verify', '--package', 'bollards', '--framework', 'html'], {
+      cwd: root,
+    });
     expect(stderr).toContain('observed in Chromium only');
   }, 60_000);
 
@@ -247,7 +249,7 @@ describe('verify --package', () => {
   }, 60_000);
 
   it('says which browser is missing where tags must be observed', async () => {
-    const { status, stderr } = await lastwright(['verify', '--package', 'bollards', '--host', 'html'], {
+    const { status, stderr } = await lastwright(['verify', '--package', 'bollards', '--framework', 'html'], {
       cwd: bollards(),
       env: { LASTWRIGHT_CHROMIUM: '/nowhere' },
     });
@@ -257,7 +259,7 @@ describe('verify --package', () => {
   });
 
   it('comes to an end with modules that do not', async () => {
-    const { status, stderr } = await lastwright(['verify', '--package', 'bollards', '--host', 'html'], {
+    const { status, stderr } = await lastwright(['verify', '--package', 'bollards', '--framework', 'html'], {
       cwd: bollards({ 'main.js': 'while (true);' }),
     });
     expect(stderr).toContain('cannot load the modules');
@@ -275,7 +277,7 @@ describe('verify --package', () => {
     ],
   ])('says what is wrong with %s', async (_, files, words) => {
     const { status, stderr } = await lastwright(
-      ['verify', '--package', 'bollards', '--samples', 'samples.yaml', '--host', 'html'],
+      ['verify', '--package', 'bollards', '--samples', 'samples.yaml', '--framework', 'html'],
       { cwd: bollards(files) },
     );
     expect(stderr).toContain(words);

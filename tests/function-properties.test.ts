@@ -51,7 +51,7 @@ let report: VerifyReport;
 
 beforeAll(async () => {
   const files: Record<string, string> = {
-    'lastwright.yaml': 'library: 1\nhosts: [html]\n',
+    'lastwright.yaml': 'library: 1\nframeworks: [html]\n',
     'package.json': '{ "name": "gauges", "version": "1.0.0" }',
   };
   for (const [name, body] of Object.entries({ ...CLASSES, unshown: CLASSES.sound! })) {

@@ -281,7 +281,7 @@ events: { mast-up: {} }
 
   'a library with everything wrong': {
     'lastwright.yaml':
-      'library: 1\nhosts: [htm, react]\nengines: [chrome]\nseverity: { style/host-inlin: off, view/unknown-name: note, style/host-inline: error }\neverywhere: [lamplight]\ndefinitions: no.yaml\nstyles: [no.css, ../out.css]\noutput: ../out\n',
+      'library: 1\nframeworks: [htm, react]\nbrowsers: [chrome]\nseverity: { style/host-inlin: off, view/unknown-name: note, style/host-inline: error }\neverywhere: [lamplight]\ndefinitions: no.yaml\nstyles: [no.css, ../out.css]\noutput: ../out\n',
   },
   'a library that is none': { 'lastwright.yaml': 'library: 2\nelement: x\n' },
   'definitions and traits with mistakes': {

@@ -78,7 +78,10 @@ export function copyDemo(): string {
   });
   linkOnly(folder);
   const config = join(folder, 'lastwright.yaml');
-  writeFileSync(config, readFileSync(config, 'utf8').replace(/^hosts: .*$/m, 'hosts: [html, react, vue]'));
+  writeFileSync(
+    config,
+    readFileSync(config, 'utf8').replace(/^frameworks: .*$/m, 'frameworks: [html, react, vue]'),
+  );
   return folder;
 }
 
@@ -93,7 +96,7 @@ export function smallHarbor(names: readonly string[]): string {
       '- sample: Named\n  properties: { label: East }\n  steps: [{ expect: { text: { p: East } } }]\n',
   }));
   return writeFiles({
-    'lastwright.yaml': 'library: 1\nhosts: [html, preact]\nstyles: [styles/tokens.css]\n',
+    'lastwright.yaml': 'library: 1\nframeworks: [html, preact]\nstyles: [styles/tokens.css]\n',
     'package.json': '{ "name": "quayside", "version": "1.0.0", "type": "module" }',
     'styles/tokens.css': ':host { color: #024; }\n',
     ...(Object.assign({}, ...elements) as Record<string, string>),
@@ -195,7 +198,7 @@ class ToolProcess {
   }
 }
 
-/** The facets and hosts of this version, in order. */
+/** The facets and frameworks of this version, in order. */
 export const FACETS = [
   'upgrade',
   'properties',
@@ -214,7 +217,7 @@ export const FACETS = [
   'appearance',
   'accessibility',
 ];
-export const HOSTS = [
+export const FRAMEWORKS = [
   'html',
   'react',
   'react-18',

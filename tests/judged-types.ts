@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { findHost, type InstalledHost } from '../src/hosts/find-host.js';
-import { HOSTS as ALL } from '../src/hosts/index.js';
+import { findFramework, type InstalledFramework } from '../src/frameworks/find-framework.js';
+import { FRAMEWORKS as ALL } from '../src/frameworks/index.js';
 import { analyze, buildLibrary, openLibrary, type Analysis, type VerifyResult } from '../src/index.js';
 import { factsOf } from '../src/verify/facts.js';
 import { checkDeclarations } from '../src/verify/types/check-declarations.js';
@@ -18,10 +18,10 @@ async function judged(
   name: string,
   change: (path: string, text: string) => string = (_, text) => text,
 ): Promise<VerifyResult[]> {
-  const host = ALL.find((one) => one.name === name)!;
+  const framework = ALL.find((one) => one.name === name)!;
   const elements = analysis.elements.filter(({ contract }) => measured.has(contract.tag));
   return checkDeclarations(
-    (await findHost(host, REPOSITORY)) as InstalledHost,
+    (await findFramework(framework, REPOSITORY)) as InstalledFramework,
     {
       packageName: 'quayside',
       files: new Map([...files].map(([path, text]) => [path, change(path, text)])),
@@ -68,7 +68,8 @@ export function testTypes(names: readonly string[]): void {
     });
 
     it('fail where nothing is declared', async () => {
-      const none = name === 'angular' ? /^hosts\/angular\.d\.ts$/ : new RegExp(`^hosts/${name}\\.d\\.ts$`);
+      const none =
+        name === 'angular' ? /^frameworks\/angular\.d\.ts$/ : new RegExp(`^frameworks/${name}\\.d\\.ts$`);
       const results = await judged(name, (path, text) => (none.test(path) ? 'export {};\n' : text));
       // Svelte takes any tag with a hyphen that nobody declares, and whatever is given to it.
       expect(failing(results)).toContain(
@@ -78,7 +79,7 @@ export function testTypes(names: readonly string[]): void {
 
     it('fail where a value may be anything', async () => {
       const results = await judged(name, (path, text) =>
-        path === 'hosts/contract.d.ts'
+        path === 'frameworks/contract.d.ts'
           ? text.replace("label: QuayBerth['label']", 'label: any')
           : text.replaceAll(/'prop:label'(\??): QuayBerth\['label'\]/g, "'prop:label'$1: any"),
       );
@@ -94,7 +95,7 @@ export function testFaultyTypes(): void {
       [
         'what must be given is left out',
         (text: string) => text.replace("label: QuayBerth['label']", "label?: QuayBerth['label']"),
-        'hosts/contract.d.ts',
+        'frameworks/contract.d.ts',
         ['quay-berth: without label'],
       ],
       [
@@ -103,19 +104,19 @@ export function testFaultyTypes(): void {
           text
             .replace('export interface QuayBerthUse', 'export interface QuayBerthUse')
             .replace("  'onberth-claim'?:", "  labelz?: unknown;\n  'onberth-claim'?:"),
-        'hosts/react.d.ts',
+        'frameworks/react.d.ts',
         ['quay-berth: a misspelt property, labelz'],
       ],
       [
         'an event is not declared',
         (text: string) => text.replace(/  'onberth-claim'\?:.*\n/, ''),
-        'hosts/react.d.ts',
+        'frameworks/react.d.ts',
         ['quay-berth: a listener of berth-claim for another event'],
       ],
       [
         'an event may be any',
         (text: string) => text.replace(/('onberth-claim'\?: \(\(event: )[^)]*\)/, '$1any)'),
-        'hosts/react.d.ts',
+        'frameworks/react.d.ts',
         [
           'quay-berth: a listener of berth-claim for another event',
           'quay-berth: a misspelt member of the detail of berth-claim',
@@ -132,7 +133,7 @@ export function testFaultyTypes(): void {
         'a declaration is broken',
         (text: string) =>
           text.replace('export interface QuayButtonUse', 'export interface QuayButtonUse extends Missing'),
-        'hosts/react.d.ts',
+        'frameworks/react.d.ts',
         ['quay-berth: right use', 'quay-button: right use'],
       ],
     ])('fail where %s', async (_, change, file, wanted) => {

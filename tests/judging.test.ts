@@ -25,7 +25,7 @@ const wrapping = (tag: string, more: string): string =>
   `contract: 1\ntag: ${tag}\nwraps: { element: ./it.js }\n${more}`;
 
 const FILES: Record<string, string> = {
-  'lastwright.yaml': 'library: 1\nhosts: [html, react]\n',
+  'lastwright.yaml': 'library: 1\nframeworks: [html, react]\n',
   'package.json': '{ "name": "port", "version": "1.0.0" }',
   'elements/port-tabs/port-tabs.contract.yaml': wrapping('port-tabs', SLOTS),
   'elements/port-tabs/port-tabs.samples.yaml':

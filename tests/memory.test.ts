@@ -60,7 +60,7 @@ describe('100,000 mounts and removals', () => {
       const before = await built.page!.heapUsed(10_000);
       expect(await mounts(tag, setup, count)).toBe(0);
       const after = await built.page!.heapUsed(10_000);
-      // A few bytes that each mount left would be megabytes; what is allowed is what the engine itself keeps.
+      // A few bytes that each mount left would be megabytes; what is allowed is what the browser itself keeps.
       expect(after! - before!).toBeLessThan(250_000);
     },
     120_000,

@@ -51,7 +51,7 @@ describe('one verdict', () => {
     const { findings } = checkReportSchema.parse(JSON.parse(stdout));
     const words = findings.map(({ message }) => message).join('\n');
     expect(words).toMatch(/takes 1 argument beside the element's inside, not 2/);
-    expect(words).not.toMatch(/host\.|Rest parameter|spread argument|Expected \d|Invalid state/);
+    expect(words).not.toMatch(/framework\.|Rest parameter|spread argument|Expected \d|Invalid state/);
   });
 });
 
@@ -159,7 +159,7 @@ describe('what cannot be trusted', () => {
   it('a report that cannot be written takes nothing away of what was found, and is no fault of the tool', async () => {
     const folder = writeElement({ '.contract.yaml': CONTRACT, '.html': '<b>{label}</b>' });
     const taken = join(folder, 'elements');
-    const flags = ['--host', 'html', '--facet', 'properties'];
+    const flags = ['--framework', 'html', '--facet', 'properties'];
     const command = ['verify', ...flags, '--library', folder, '--report', taken];
     const { stdout, stderr, status } = await lastwright(command);
     expect(status).toBe(2);
@@ -223,15 +223,15 @@ describe('what a consumer passes is recorded by a sample', () => {
     - expect: { called: pick, with: [4] }
 `,
       },
-      { 'lastwright.yaml': 'library: 1\nhosts: [html, react, vue]\n' },
+      { 'lastwright.yaml': 'library: 1\nframeworks: [html, react, vue]\n' },
     );
     mkdirSync(join(folder, 'empty'));
     const flags = ['--json', '--no-types', '--facet', 'samples'];
     const { stdout } = await lastwright(['verify', ...flags, '--library', folder]);
     const { results } = JSON.parse(stdout) as VerifyReport;
-    for (const host of ['html', 'react', 'vue']) {
+    for (const framework of ['html', 'react', 'vue']) {
       const verdicts = results
-        .filter((result) => result.facet === 'samples' && result.host === host)
+        .filter((result) => result.facet === 'samples' && result.framework === framework)
         .map(({ subject, verdict }) => [subject, verdict]);
       expect(verdicts).toEqual([
         ['Somebody is asked', 'fits'],

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { showOverview } from '../src/terminal/show-overview.js';
 import { overviewOf } from '../src/verify/overview.js';
 import { summarize, type VerifyReport, type VerifyResult } from '../src/verify/result.js';
-import { HOSTS } from './helpers.js';
+import { FRAMEWORKS } from './helpers.js';
 import { verifyResult } from './verify-result.js';
 
 const TITLES: Record<string, string> = {
@@ -13,13 +13,13 @@ const TITLES: Record<string, string> = {
   vue: 'Vue 3',
 };
 
-const result = (element: string, host: string, more: Partial<VerifyResult> = {}): VerifyResult =>
-  verifyResult({ element, host, ...more });
+const result = (element: string, framework: string, more: Partial<VerifyResult> = {}): VerifyResult =>
+  verifyResult({ element, framework, ...more });
 
-function report(results: VerifyResult[], engines = ['chromium']): VerifyReport {
+function report(results: VerifyResult[], browsers = ['chromium']): VerifyReport {
   return {
-    engines: engines.map((name) => ({ name, version: `${name} 1` })),
-    hosts: [...new Set(results.map(({ host }) => host))].map((name) => ({
+    browsers: browsers.map((name) => ({ name, version: `${name} 1` })),
+    frameworks: [...new Set(results.map(({ framework }) => framework))].map((name) => ({
       name,
       title: TITLES[name] ?? `${name} 9`,
       version: '9',
@@ -46,7 +46,7 @@ describe('a report at a glance', () => {
         result('quay-menu', 'html', { verdict: 'unchecked' }),
       ]),
     );
-    expect(columns.map(({ host }) => host)).toEqual(['html', 'vue']);
+    expect(columns.map(({ framework }) => framework)).toEqual(['html', 'vue']);
     expect(rows.map(({ element, cells }) => [element, cells])).toEqual([
       [
         'quay-berth',
@@ -63,27 +63,27 @@ describe('a report at a glance', () => {
     ]);
   });
 
-  it('tells each cause once, with where it was met: alike in several hosts and engines, or apart', () => {
+  it('tells each cause once, with where it was met: alike in several frameworks and browsers, or apart', () => {
     const note = 'It copies the list.';
-    const results = ['chromium', 'firefox'].flatMap((engine) => [
+    const results = ['chromium', 'firefox'].flatMap((browser) => [
       result('quay-berth', 'react', {
-        engine,
+        browser,
         verdict: 'fails',
         note,
         subject: 'parcels',
         facet: 'properties',
       }),
       result('quay-berth', 'vue', {
-        engine,
+        browser,
         verdict: 'fails',
         note,
         subject: 'parcels',
         facet: 'properties',
       }),
-      ...(engine === 'firefox'
+      ...(browser === 'firefox'
         ? [
             result('quay-menu', 'vue', {
-              engine,
+              browser,
               verdict: 'fails',
               note,
               subject: 'entries',
@@ -98,14 +98,14 @@ describe('a report at a glance', () => {
       {
         facets: ['properties'],
         elements: [{ tag: 'quay-berth', subjects: ['parcels'] }],
-        hosts: ['react'],
-        engines: ['chromium', 'firefox'],
+        frameworks: ['react'],
+        browsers: ['chromium', 'firefox'],
       },
       {
         facets: ['properties'],
         elements: [{ tag: 'quay-berth', subjects: ['parcels'] }],
-        hosts: ['vue'],
-        engines: ['chromium'],
+        frameworks: ['vue'],
+        browsers: ['chromium'],
       },
       {
         facets: ['properties'],
@@ -113,8 +113,8 @@ describe('a report at a glance', () => {
           { tag: 'quay-berth', subjects: ['parcels'] },
           { tag: 'quay-menu', subjects: ['entries'] },
         ],
-        hosts: ['vue'],
-        engines: ['firefox'],
+        frameworks: ['vue'],
+        browsers: ['firefox'],
       },
     ]);
   });
@@ -130,9 +130,11 @@ describe('a report at a glance', () => {
     expect(causes.map(({ note }) => note)).toEqual(['a', 'b', 'c']);
   });
 
-  it('fits 80 columns with ten hosts, each named once above its column', () => {
+  it('fits 80 columns with ten frameworks, each named once above its column', () => {
     const results = ['quay-berth', 'quay-picture'].flatMap((element) =>
-      HOSTS.map((host) => result(element, host, host === 'riot' ? { verdict: 'care', note: 'x' } : {})),
+      FRAMEWORKS.map((framework) =>
+        result(element, framework, framework === 'riot' ? { verdict: 'care', note: 'x' } : {}),
+      ),
     );
     const lines = plain(showOverview(report(results)));
     const matrix = lines.slice(0, lines.indexOf(''));
@@ -141,19 +143,19 @@ describe('a report at a glance', () => {
     const heads = matrix.filter((line) => line.startsWith(' '));
     expect(rows).toHaveLength(2);
     const marks = [...rows[0]!.matchAll(/[✔!]/g)].map(({ index }) => index);
-    expect(marks).toHaveLength(HOSTS.length);
+    expect(marks).toHaveLength(FRAMEWORKS.length);
     // Each mark stands under the beginning of its framework's name.
     const named = heads.flatMap((line) => [...line.matchAll(/\S+(?: \d+)?/g)].map(({ index }) => index));
     expect(named.sort((a, b) => a - b)).toEqual(marks);
   });
 
-  it('shows engines that are alike in one table, and others apart', () => {
-    const results = ['chromium', 'firefox', 'webkit'].flatMap((engine) => [
-      result('quay-berth', 'html', { engine }),
+  it('shows browsers that are alike in one table, and others apart', () => {
+    const results = ['chromium', 'firefox', 'webkit'].flatMap((browser) => [
+      result('quay-berth', 'html', { browser }),
       result(
         'quay-menu',
         'html',
-        engine === 'webkit' ? { engine, verdict: 'fails', note: 'No.' } : { engine },
+        browser === 'webkit' ? { browser, verdict: 'fails', note: 'No.' } : { browser },
       ),
     ]);
     const lines = plain(showOverview(report(results, ['chromium', 'firefox', 'webkit'])));

@@ -56,7 +56,7 @@ describe('the packed tool', () => {
 const analysis = analyze(await openLibrary('.'));
 const { files, findings } = await buildLibrary(analysis);
 const first: Finding | undefined = findings[0];
-const { report } = await verifyLibrary(analysis, files, { hosts: ['html'] });
+const { report } = await verifyLibrary(analysis, files, { frameworks: ['html'] });
 const count: number = report.summary.fails;
 const whole: VerifyReport = report;
 // @ts-expect-error a report counts, it does not name

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { PageHangs, type Engine, type Page } from '../src/engines/engine.js';
+import { PageHangs, type Browser, type Page } from '../src/browsers/browser.js';
 import { FACETS } from '../src/verify/facets/index.js';
 import { PAGE_SEQUENCES } from '../src/verify/page-kinds.js';
 import { makeTurns, PagePool, type Part } from '../src/verify/page-pool.js';
@@ -9,7 +9,7 @@ import type { Outcome, ProbeRunner } from '../src/verify/probe-runner.js';
 let pages = 0;
 
 /** A browser whose pages answer after a while, and hang where they are told to. */
-function engine(more: Partial<Engine> = {}): Engine {
+function browser(more: Partial<Browser> = {}): Browser {
   const page: Partial<Page> = {
     open: async () => {},
     dialogs: () => [],
@@ -39,9 +39,9 @@ function engine(more: Partial<Engine> = {}): Engine {
   };
 }
 
-function poolOf(more?: Partial<Engine>): PagePool {
+function poolOf(more?: Partial<Browser>): PagePool {
   pages = 0;
-  return new PagePool(engine(more), 1000, new Pictures(), makeTurns());
+  return new PagePool(browser(more), 1000, new Pictures(), makeTurns());
 }
 
 interface Ran {
@@ -76,7 +76,7 @@ describe('pages', () => {
   });
 
   it.each([
-    ['an engine whose pages are browsers', { onePageEach: true }],
+    ['a browser whose pages are browsers', { onePageEach: true }],
     ['one that is elsewhere', { elsewhere: { at: 'http://grid.example' } as never }],
   ])('do not share where a page is dear: %s', async (_, more) => {
     const pool = poolOf(more);

@@ -9,7 +9,7 @@ beforeAll(() => live.start(HARBOR, ['--port', '0']), 120_000);
 afterAll(() => live.end());
 
 it('shows each save in every cell, in the chosen row and in the others', async () => {
-  await live.open('/element/quay-mast?hosts=html,vue', 4);
+  await live.open('/element/quay-mast?frameworks=html,vue', 4);
   const view = live.read(VIEW);
   for (const word of ['first', 'second', 'third']) {
     // In the chosen row a document waits for the save.

@@ -1,14 +1,14 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Browser, Page } from '../src/index.js';
+import type { RunningBrowser, Page } from '../src/index.js';
 import { hearText } from '../src/system/hear-text.js';
-import { testEngine } from './built-page.js';
+import { testBrowser } from './built-page.js';
 import { REPOSITORY, writeFiles } from './helpers.js';
 
 /** Two elements in a harbor; the second one shows the first. */
 export const HARBOR = {
-  'lastwright.yaml': 'library: 1\nhosts: [html, react, vue]\nstyles: [styles/tokens.css]\n',
+  'lastwright.yaml': 'library: 1\nframeworks: [html, react, vue]\nstyles: [styles/tokens.css]\n',
   'package.json': '{ "name": "harbor", "version": "1.0.0", "type": "module" }\n',
   'styles/tokens.css': ':host([hidden]) { display: none }\n',
   'shared/loud.ts': 'export const loud = (text: string) => text.toUpperCase();\n',
@@ -129,13 +129,13 @@ export class PreviewPage {
   root = '';
   address = '';
   child: ChildProcess | undefined;
-  browser: Browser | undefined;
+  browser: RunningBrowser | undefined;
   page!: Page;
 
   async start(files: Record<string, string>, args: readonly string[] = []): Promise<void> {
     this.root = writeFiles(files);
     await this.run(args);
-    this.browser = await testEngine().launch();
+    this.browser = await testBrowser().launch();
     this.page = await this.browser.newPage();
   }
 

@@ -55,7 +55,7 @@ async function cells(): Promise<string> {
     const { hostname, port, origin } = new URL(live.address);
     const body = JSON.stringify({
       tag: 'quay-mast',
-      hosts: ['html'],
+      frameworks: ['html'],
       sample: 0,
       values: {},
       slots: {},
@@ -124,7 +124,7 @@ describe('paths that lead out of a folder', () => {
     '/page/x/',
     '/package/',
     '/whole/1/',
-    '/hosts/',
+    '/frameworks/',
     '/examples/',
     '/cell/',
     '/element/',
@@ -285,7 +285,7 @@ describe('Ctrl-C', () => {
         headers: { 'content-type': 'application/json', origin },
         body: JSON.stringify({
           tag: 'quay-mast',
-          hosts: ['html', 'react', 'vue'],
+          frameworks: ['html', 'react', 'vue'],
           sample: 0,
           values: {},
           slots: {},

@@ -68,7 +68,7 @@ describe('the server of the live page', () => {
         headers: { 'content-type': 'application/json', origin: live.address },
         body: JSON.stringify({
           tag: 'quay-mast',
-          hosts: ['html'],
+          frameworks: ['html'],
           sample: 0,
           values: {},
           slots: {},
@@ -86,7 +86,7 @@ describe('the server of the live page', () => {
       '/source/lastwright.yaml',
       '/package/classes/quay-mast.js',
       '/cell/none',
-      '/hosts/x',
+      '/frameworks/x',
       '/%zz',
     ])
       expect((await fetch(`${origin}${path}`)).status, path).toBeGreaterThanOrEqual(400);
@@ -95,8 +95,8 @@ describe('the server of the live page', () => {
   it.each([
     ['{', 400],
     ['{"tag":"quay-mast"}', 400],
-    ['{"tag":"quay-none","hosts":[],"sample":0,"values":{},"slots":{}}', 200],
-    ['{"tag":"quay-mast","hosts":["none"],"sample":99,"values":{},"slots":{}}', 200],
+    ['{"tag":"quay-none","frameworks":[],"sample":0,"values":{},"slots":{}}', 200],
+    ['{"tag":"quay-mast","frameworks":["none"],"sample":99,"values":{},"slots":{}}', 200],
   ])('answers to %s without falling over', async (body, status) => {
     const headers = { 'content-type': 'application/json', origin: live.address };
     expect((await ask('/api/code', { method: 'POST', headers, body })).status).toBe(status);
@@ -128,12 +128,12 @@ describe('the server of the live page', () => {
     const other = new PreviewPage();
     other.root = writeFiles(HARBOR);
     await other.run(undefined, undefined, toolWithout('vue'));
-    const hosts = async (): Promise<unknown> => {
-      const response = await fetch(`${other.address}/api/element/quay-mast?hosts=html,vue`);
-      return ((await response.json()) as { hosts: unknown }).hosts;
+    const frameworks = async (): Promise<unknown> => {
+      const response = await fetch(`${other.address}/api/element/quay-mast?frameworks=html,vue`);
+      return ((await response.json()) as { frameworks: unknown }).frameworks;
     };
     const html = expect.objectContaining({ name: 'html' });
-    expect(await hosts()).toEqual([
+    expect(await frameworks()).toEqual([
       html,
       expect.objectContaining({
         name: 'vue',
@@ -142,7 +142,7 @@ describe('the server of the live page', () => {
       }),
     ]);
     linkOnly(other.root, ['vue']);
-    expect(await hosts()).toEqual([html, expect.not.objectContaining({ missing: expect.anything() })]);
+    expect(await frameworks()).toEqual([html, expect.not.objectContaining({ missing: expect.anything() })]);
     expect(await other.stop()).toBe(0);
   });
 
@@ -170,7 +170,7 @@ describe('the server of the live page', () => {
 
   it.each([
     [['--element', 'quay-mats'], 'quay-mast'],
-    [['--host', 'vuee'], 'vue'],
+    [['--framework', 'vuee'], 'vue'],
   ])('tells of %j what was meant', async (args, meant) => {
     const { status, stderr } = await lastwright(['preview', '--library', live.root, ...args]);
     expect(status).toBe(2);
@@ -187,7 +187,7 @@ describe('the sheet of an element', () => {
     expect(await live.see(`texts('live-lineup .head b')`)).toEqual(
       expect.arrayContaining(['A mast with a flag', 'A low one']),
     );
-    expect(await live.see(`deep('live-cell').map(({ host }) => host)`)).toEqual([
+    expect(await live.see(`deep('live-cell').map(({ framework }) => framework)`)).toEqual([
       'html',
       'react',
       'vue',
@@ -391,11 +391,11 @@ describe('after a save', () => {
     files.clear();
   };
   beforeAll(async () => {
-    await live.open('/element/quay-mast?hosts=html,vue', 4);
+    await live.open('/element/quay-mast?frameworks=html,vue', 4);
   }, 60_000);
 
   it('shows the frameworks that the address names', async () => {
-    expect(await live.see(`deep('live-cell').map(({ host }) => host)`)).toEqual([
+    expect(await live.see(`deep('live-cell').map(({ framework }) => framework)`)).toEqual([
       'html',
       'vue',
       'html',
@@ -585,7 +585,7 @@ describe('after a save', () => {
   });
 
   it('renews an element whose view shows the one that was saved', async () => {
-    await live.open('/element/quay-row?hosts=html', 1);
+    await live.open('/element/quay-row?frameworks=html', 1);
     save('.html', (text) => text.replace(' m</span>', ' fathoms</span>'));
     await live.until(`cells()[0]?.text.includes('fathoms')`);
     restore();
@@ -602,7 +602,7 @@ describe('after a save', () => {
 
 describe('keeping a sample', () => {
   it('appends it with the steps that were recorded; what is there stays, and check agrees', async () => {
-    await live.open('/element/quay-mast?hosts=html', 2);
+    await live.open('/element/quay-mast?frameworks=html', 2);
     await live.see(`give('height', '40')`);
     await live.see(`press('Record steps')`);
     await live.until(`deep('.keep button')[1].innerText === 'Recording steps'`);
@@ -632,7 +632,7 @@ describe('keeping a sample', () => {
   });
 
   it('makes the file where there is none', async () => {
-    await live.open('/element/quay-row?hosts=html', 1);
+    await live.open('/element/quay-row?frameworks=html', 1);
     await live.see(
       `(() => { const input = deep('input[name=sample]')[0]; input.value = 'Two'; input.dispatchEvent(new Event('input')); deep('.keep')[0].requestSubmit(); })()`,
     );
@@ -656,7 +656,7 @@ describe('a slot that belongs to items', () => {
       },
       live.root,
     );
-    await live.open('/element/quay-list?hosts=html,react', 2);
+    await live.open('/element/quay-list?frameworks=html,react', 2);
     await live.see(`give('Content of the slot note-b', '<i>late</i>')`);
     await live.until(`cells().every((one) => one?.text === 'a: b: late')`);
     rmSync(join(live.root, 'elements/quay-list'), { recursive: true });
@@ -700,7 +700,7 @@ describe('for everybody', () => {
       );
       expect(found, scheme).toEqual([]);
     }
-    // An engine that finds nothing must be one that can find something.
+    // A browser that finds nothing must be one that can find something.
     const planted = await live.see<string[]>(
       `(document.body.append(document.createElement('img')), axe.run(document, { iframes: false })).then(({ violations }) => violations.map(({ id }) => id))`,
     );
@@ -708,7 +708,7 @@ describe('for everybody', () => {
   });
 
   it('is used by keyboard alone: all that can be pressed can have the focus', async () => {
-    await live.open('/element/quay-mast?hosts=html', 2);
+    await live.open('/element/quay-mast?frameworks=html', 2);
     const left = await live.see<string[]>(
       `deep('button, input, select, textarea, a[href], summary').filter((one) => { one.focus(); return !one.matches(':focus') && one.checkVisibility(); }).map((one) => one.outerHTML.slice(0, 80))`,
     );
@@ -728,7 +728,7 @@ describe('what stands in a cell', () => {
     const file = `${MAST}.ts`;
     const text = live.read(file);
     live.save(file, text.replace('  mast.host.raised = true;', reach));
-    await live.open('/element/quay-mast?hosts=html', 2);
+    await live.open('/element/quay-mast?frameworks=html', 2);
     await live.clickCell(0, 50, 40);
     await live.until(`texts('live-log li').some((line) => line.includes('no document, not read'))`);
     live.save(file, text);
@@ -744,9 +744,9 @@ describe('preview --still', () => {
       live.root,
       '--still',
       join(live.root, 'pictures'),
-      '--host',
+      '--framework',
       'html',
-      '--host',
+      '--framework',
       'vue',
       '--json',
     ]);
@@ -783,7 +783,7 @@ describe('preview --still', () => {
       live.root,
       '--still',
       join(live.root, 'more'),
-      '--host',
+      '--framework',
       'html',
     ]);
     live.save(`${MAST}.html`, text);

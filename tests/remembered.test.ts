@@ -9,7 +9,7 @@ import { lastwright, smallHarbor } from './helpers.js';
 let folder: string;
 let first: VerifyReport;
 
-const PREACT_TOO = ['--host', 'preact'];
+const PREACT_TOO = ['--framework', 'preact'];
 
 async function verify(...flags: string[]): Promise<VerifyReport> {
   const { stdout, stderr } = await lastwright([
@@ -18,7 +18,7 @@ async function verify(...flags: string[]): Promise<VerifyReport> {
     '--no-types',
     '--library',
     folder,
-    '--host',
+    '--framework',
     'html',
     ...flags,
   ]);
@@ -53,7 +53,7 @@ describe('verify remembers', () => {
     expect(again.results.map((one) => JSON.stringify(one))).toEqual(
       first.results.map((one) => JSON.stringify(one)),
     );
-    expect(again.engines).toEqual(first.engines);
+    expect(again.browsers).toEqual(first.browsers);
     // What is compared between frameworks is remembered as well.
     const [two, both] = [await verify(...PREACT_TOO), await verify(...PREACT_TOO)];
     expect(two.cells.seen).toBeGreaterThan(40);
@@ -61,20 +61,20 @@ describe('verify remembers', () => {
     expect(both.results.map((one) => JSON.stringify(one))).toEqual(
       two.results.map((one) => JSON.stringify(one)),
     );
-    const told = await lastwright(['verify', '--no-types', '--library', folder, '--host', 'html']);
+    const told = await lastwright(['verify', '--no-types', '--library', folder, '--framework', 'html']);
     expect(told.stdout).toMatch(/0 cells seen now, \d+ remembered/);
   });
 
   it('nothing, where everything is to be seen anew', async () => {
     const moment = new Date().toISOString();
-    const again = await verify('--again', '--element', 'quay-panel');
+    const again = await verify('--no-cache', '--element', 'quay-panel');
     expect(again.cells.remembered).toBe(0);
     expect(seenSince(again, moment)).toEqual(['quay-panel']);
     // An element alone is looked at in several pages side by side.
     const verdicts = ({ results }: VerifyReport): unknown[] =>
       results
         .filter(({ element }) => element === 'quay-panel')
-        .map(({ facet, subject, host, verdict, note }) => [facet, subject, host, verdict, note]);
+        .map(({ facet, subject, framework, verdict, note }) => [facet, subject, framework, verdict, note]);
     expect(verdicts(again)).toEqual(verdicts(first));
   });
 
@@ -93,10 +93,10 @@ describe('verify remembers', () => {
       'verify',
       '--json',
       '--no-types',
-      '--again',
+      '--no-cache',
       '--library',
       folder,
-      '--host',
+      '--framework',
       'html',
     ]);
     const { results } = verifyReportSchema.parse(JSON.parse(stdout)) as VerifyReport;

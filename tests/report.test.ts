@@ -1,10 +1,10 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Browser, Page, VerifyReport } from '../src/index.js';
+import type { RunningBrowser, Page, VerifyReport } from '../src/index.js';
 import type { Library } from '../src/library/open-library.js';
 import { reportHtml } from '../src/verify/report/report-html.js';
 import { PageServer } from '../src/verify/page-server.js';
 import { summarize, type VerifyResult } from '../src/verify/result.js';
-import { testEngine } from './built-page.js';
+import { testBrowser } from './built-page.js';
 
 const EVIL = '</script><img src=x onerror="globalThis.caught = true">';
 const PNG =
@@ -12,7 +12,7 @@ const PNG =
 
 function result(
   element: string,
-  host: string,
+  framework: string,
   facet: string,
   more: Partial<VerifyResult> = {},
 ): VerifyResult {
@@ -20,8 +20,8 @@ function result(
     element,
     facet,
     subject: element,
-    host,
-    engine: 'chromium',
+    framework,
+    browser: 'chromium',
     verdict: 'fits',
     note: '',
     source: `<${element}></${element}>\n\n<script type="module">\n  const one = 'two';\n</script>\n`,
@@ -33,8 +33,12 @@ function result(
 
 function made(results: VerifyResult[], pictures: Record<string, string> = {}): VerifyReport {
   return {
-    engines: ['chromium', 'firefox'].map((name) => ({ name, version: `${name} 1` })),
-    hosts: [...new Set(results.map(({ host }) => host))].map((name) => ({ name, title: name, version: '1' })),
+    browsers: ['chromium', 'firefox'].map((name) => ({ name, version: `${name} 1` })),
+    frameworks: [...new Set(results.map(({ framework }) => framework))].map((name) => ({
+      name,
+      title: name,
+      version: '1',
+    })),
     results,
     summary: summarize(results),
     cells: { seen: results.length, remembered: 0 },
@@ -45,7 +49,7 @@ function made(results: VerifyResult[], pictures: Record<string, string> = {}): V
 
 const RESULTS = [
   result('quay-berth', 'html', 'slots'),
-  result('quay-berth', 'html', 'slots', { engine: 'firefox' }),
+  result('quay-berth', 'html', 'slots', { browser: 'firefox' }),
   result('quay-berth', 'react', 'slots', {
     verdict: 'fails',
     note: `It is ${EVIL}`,
@@ -63,7 +67,7 @@ const RESULTS = [
 ];
 
 const server = new PageServer();
-let browser: Browser;
+let browser: RunningBrowser;
 let page: Page;
 
 const run = <Value>(code: string): Promise<Value> =>
@@ -85,7 +89,7 @@ beforeAll(async () => {
   const many = Array.from({ length: 1000 }, (_, place) => result(`quay-${place}`, 'html', 'slots'));
   server.put('/many.html', await reportHtml(made(many), library));
   await server.start();
-  browser = await testEngine().launch();
+  browser = await testBrowser().launch();
   page = await browser.newPage();
 });
 afterAll(async () => {
@@ -142,8 +146,8 @@ describe('the HTML report', () => {
   it.each([
     ['Verdict', 'fails', [['quay-berth', 'quay-menu'], 3], 'verdict=fails'],
     ['Verdict', 'care', [['quay-berth'], 3], 'verdict=care'],
-    ['Framework', 'react', [['quay-berth', 'quay-menu'], 1], 'host=react'],
-    ['Engine', 'firefox', [['quay-berth'], 1], 'engine=firefox'],
+    ['Framework', 'react', [['quay-berth', 'quay-menu'], 1], 'framework=react'],
+    ['Browser', 'firefox', [['quay-berth'], 1], 'browser=firefox'],
     ['Facet', 'events', [['quay-berth'], 3], 'facet=events'],
     ['Element', 'MENU', [['quay-menu'], 3], 'element=MENU'],
   ] as const)('filters by %s, and its address says so', async (label, value, [rows, columns], hash) => {

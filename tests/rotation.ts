@@ -8,9 +8,9 @@ const PAIRS = [
 ] as const;
 
 /** Deals things out among the pairs of frameworks, in their order. */
-export function byRotation<Thing>(things: readonly Thing[]): { hosts: string[]; own: Thing[] }[] {
-  return PAIRS.map((hosts, pair) => ({
-    hosts: [...hosts],
+export function byRotation<Thing>(things: readonly Thing[]): { frameworks: string[]; own: Thing[] }[] {
+  return PAIRS.map((frameworks, pair) => ({
+    frameworks: [...frameworks],
     own: things.filter((_, index) => index % PAIRS.length === pair),
   })).filter(({ own }) => own.length > 0);
 }

@@ -65,20 +65,20 @@ describe('every command ends', () => {
 
   it('verify, with a driver of WebKit and a browser that are not there', async () => {
     const root = writeElement(MAST);
-    for (const [engine, variable] of [
+    for (const [browser, variable] of [
       ['webkit', 'LASTWRIGHT_WEBKIT'],
       ['firefox', 'LASTWRIGHT_FIREFOX'],
       ['chromium', 'LASTWRIGHT_CHROMIUM'],
     ] as const) {
       const { status } = await ended(
-        ['verify', '--host', 'html', '--engine', engine, '--no-types'],
+        ['verify', '--framework', 'html', '--browser', browser, '--no-types'],
         root,
         15,
         {
           [variable]: '/nowhere/driver',
         },
       );
-      expect(status, engine).toBe(3);
+      expect(status, browser).toBe(3);
     }
   }, 180_000);
 
@@ -92,7 +92,7 @@ describe('a cache', () => {
     const root = writeElement(MAST, { 'package.json': '{ "name": "masts", "version": "1.0.0" }' });
     const file = join(scratchFolder(), 'cache');
     writeFileSync(file, '');
-    for (const args of [['check'], ['build'], ['verify', '--host', 'html', '--facet', 'properties']]) {
+    for (const args of [['check'], ['build'], ['verify', '--framework', 'html', '--facet', 'properties']]) {
       const { status, stderr } = await ended(args, root, 60, {
         LASTWRIGHT_CACHE: file,
         LASTWRIGHT_CHROMIUM: 'packaged',
@@ -109,13 +109,15 @@ describe('a cache', () => {
       if (name.startsWith('chromium-')) symlinkSync(join(cacheFolder(), name), join(cache, name), 'junction');
     const verify = async (): Promise<string[]> => {
       const facets = ['--facet', 'properties', '--facet', 'slots', '--facet', 'types'];
-      const args = ['verify', '--json', '--element', 'quay-panel', '--host', 'react', ...facets];
+      const args = ['verify', '--json', '--element', 'quay-panel', '--framework', 'react', ...facets];
       const { stdout, status } = await lastwright(args, { cwd: root, env: { LASTWRIGHT_CACHE: cache } });
       expect(status).toBe(0);
       const { results } = JSON.parse(stdout) as {
-        results: { host: string; facet: string; subject: string; verdict: string }[];
+        results: { framework: string; facet: string; subject: string; verdict: string }[];
       };
-      return results.map(({ host, facet, subject, verdict }) => [host, facet, subject, verdict].join(' '));
+      return results.map(({ framework, facet, subject, verdict }) =>
+        [framework, facet, subject, verdict].join(' '),
+      );
     };
     const first = await verify();
     let spoiled = 0;
@@ -193,7 +195,7 @@ describe('a package that somebody else made', () => {
       ...files,
     });
   const verify = (folder: string): Promise<CliResult> =>
-    ended(['verify', '--package', folder, '--host', 'html', '--facet', 'upgrade'], scratchFolder(), 60);
+    ended(['verify', '--package', folder, '--framework', 'html', '--facet', 'upgrade'], scratchFolder(), 60);
 
   it('is verified from what is in its folder, and no file beside it', async () => {
     expect((await verify(packed({}))).status).toBe(0);
@@ -235,7 +237,11 @@ describe('a package that somebody else made', () => {
     writeFileSync(join(folder, 'package/package.json'), '{ "name": "bomb", "version": "1.0.0" }');
     execFileSync('tar', ['czf', 'bomb.tgz', 'package'], { cwd: folder });
     rmSync(join(folder, 'package'), { recursive: true });
-    const { status, stderr } = await ended(['verify', '--package', 'bomb.tgz', '--host', 'html'], folder, 20);
+    const { status, stderr } = await ended(
+      ['verify', '--package', 'bomb.tgz', '--framework', 'html'],
+      folder,
+      20,
+    );
     expect(status).toBe(2);
     expect(stderr).toMatch(/bomb\.tgz cannot be unpacked/);
   }, 180_000);

@@ -19,7 +19,7 @@ describe('init', () => {
     expect((await lastwright(['check', '--max-warnings', '0'], { cwd: folder })).status).toBe(0);
     expect((await lastwright(['build'], { cwd: folder })).status).toBe(0);
     const verified = await lastwright(
-      ['verify', '--json', '--host', 'html', '--host', 'react', '--host', 'vue'],
+      ['verify', '--json', '--framework', 'html', '--framework', 'react', '--framework', 'vue'],
       { cwd: folder },
     );
     expect(verified.status, verified.stdout).toBe(0);
@@ -57,11 +57,11 @@ describe('init', () => {
       'src/Plant.tsx': 'export {};',
     };
     const folder = writeFiles(own);
-    const { status, stdout, stderr } = await lastwright(['init', '--host', 'react'], { cwd: folder });
+    const { status, stdout, stderr } = await lastwright(['init', '--framework', 'react'], { cwd: folder });
     expect(status, stderr).toBe(0);
     const tree = readTree(folder);
     expect(tree).toMatchObject(own);
-    expect(tree['lastwright.yaml']).toContain('hosts: [html, react]');
+    expect(tree['lastwright.yaml']).toContain('frameworks: [html, react]');
     expect(tree['elements/greenhouse-lantern/greenhouse-lantern.html']).toBeDefined();
     for (const path of ['package.json', 'tsconfig.json', '.gitignore'])
       expect(stdout).toContain(`= ${path} stays as it is`);

@@ -9,7 +9,7 @@ import { lastwright, scratchFolder, smallHarbor } from './helpers.js';
 const harbor = (): string => smallHarbor(['panel', 'rope', 'buoy']);
 
 const units = (times: (number | undefined)[]) =>
-  times.map((took, place) => ({ engine: 'chromium', element: `quay-${place}`, took }));
+  times.map((took, place) => ({ browser: 'chromium', element: `quay-${place}`, took }));
 
 describe('a run that is split', () => {
   it('gives each unit to one part, evenly by the times that are known', () => {
@@ -37,8 +37,8 @@ describe('a run that is split', () => {
   });
 
   const part = (number: number, plan = 'p', of = 2): VerifyReport => ({
-    engines: [],
-    hosts: [],
+    browsers: [],
+    frameworks: [],
     results: [],
     summary: { fits: 0, care: 0, fails: 0, unchecked: 0 },
     cells: { seen: 1, remembered: 2 },
@@ -65,7 +65,7 @@ describe('a run that is split', () => {
 
   it('gives, put together, what one run gives', async () => {
     const folder = harbor();
-    const flags = ['--no-types', '--again', '--json'];
+    const flags = ['--no-types', '--no-cache', '--json'];
     const whole = verifyReportSchema.parse(
       JSON.parse((await lastwright(['verify', '--library', folder, ...flags])).stdout),
     );
@@ -94,9 +94,11 @@ describe('a run that is split', () => {
     const words = ({
       results,
     }: {
-      results: { element: string; facet: string; subject: string; host: string; verdict: string }[];
+      results: { element: string; facet: string; subject: string; framework: string; verdict: string }[];
     }) =>
-      results.map((one) => [one.element, one.facet, one.subject, one.host, one.verdict].join(' · ')).sort();
+      results
+        .map((one) => [one.element, one.facet, one.subject, one.framework, one.verdict].join(' · '))
+        .sort();
     expect(words(together)).toEqual(words(whole));
     expect(together.summary).toEqual(whole.summary);
 

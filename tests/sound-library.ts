@@ -17,9 +17,9 @@ export const SOUND = readdirSync(FOLDER)
 const LATE: Readonly<Record<string, readonly string[]>> = { demanding: ['angular', 'riot'] };
 
 /** A library of some of them, for some frameworks. */
-export function soundLibrary(names: readonly string[], hosts: readonly string[]): string {
+export function soundLibrary(names: readonly string[], frameworks: readonly string[]): string {
   const files: Record<string, string> = {
-    'lastwright.yaml': `library: 1\nhosts: [${hosts.join(', ')}]\n`,
+    'lastwright.yaml': `library: 1\nframeworks: [${frameworks.join(', ')}]\n`,
     'package.json': '{ "name": "beacons", "version": "1.0.0" }',
   };
   for (const name of names) {
@@ -34,14 +34,14 @@ export function soundLibrary(names: readonly string[], hosts: readonly string[])
 }
 
 /** One fails nowhere, save where it must. */
-export function expectSound(report: VerifyReport, name: string, hosts: readonly string[]): void {
+export function expectSound(report: VerifyReport, name: string, frameworks: readonly string[]): void {
   const own = report.results.filter(({ element }) => element === `beacon-${name}`);
   expect(own.length).toBeGreaterThan(10);
-  const late = (LATE[name] ?? []).filter((host) => hosts.includes(host));
-  const failing = own.filter(({ verdict, host }) => verdict === 'fails' && !late.includes(host));
-  expect(failing.map(({ host, facet, subject, note }) => [host, facet, subject, note])).toEqual([]);
-  for (const host of late) {
-    const told = own.filter((one) => one.host === host && one.verdict === 'fails');
+  const late = (LATE[name] ?? []).filter((framework) => frameworks.includes(framework));
+  const failing = own.filter(({ verdict, framework }) => verdict === 'fails' && !late.includes(framework));
+  expect(failing.map(({ framework, facet, subject, note }) => [framework, facet, subject, note])).toEqual([]);
+  for (const framework of late) {
+    const told = own.filter((one) => one.framework === framework && one.verdict === 'fails');
     expect(told.map(({ note }) => note).join()).toContain('Cannot read properties of undefined');
   }
 }

@@ -7,7 +7,7 @@ import { lastwright, linkPackages, writeFiles } from './helpers.js';
  * type is its own affair, a text that breaks lines, an element without a shadow root. Nothing of it is wrong.
  */
 const LIBRARY = {
-  'lastwright.yaml': 'library: 1\nhosts: [html]\n',
+  'lastwright.yaml': 'library: 1\nframeworks: [html]\n',
   'package.json': '{ "name": "basin", "version": "1.0.0" }',
   'elements/quay-mooring/quay-mooring.contract.yaml': `contract: 1
 tag: quay-mooring
@@ -197,7 +197,7 @@ describe('a library of sound elements from views', () => {
 describe('a text beside what is inside', () => {
   it('looks the same where one framework indents it and another one does not', async () => {
     const folder = writeFiles({
-      'lastwright.yaml': 'library: 1\nhosts: [html, react]\n',
+      'lastwright.yaml': 'library: 1\nframeworks: [html, react]\n',
       'package.json': '{ "name": "tides", "version": "1.0.0" }',
       'elements/quay-tide/quay-tide.contract.yaml': 'contract: 1\ntag: quay-tide\nslots: { default: {} }\n',
       'elements/quay-tide/quay-tide.html': '<b>High</b><slot></slot><i>!</i>\n',
@@ -207,7 +207,7 @@ describe('a text beside what is inside', () => {
     const { stdout } = await lastwright(['verify', '--json', '--no-types', '--library', folder]);
     const { results } = verifyReportSchema.parse(JSON.parse(stdout));
     const looks = results.filter(({ facet }) => facet === 'appearance');
-    expect(looks.map(({ host, verdict, note }) => [host, verdict, note])).toEqual([
+    expect(looks.map(({ framework, verdict, note }) => [framework, verdict, note])).toEqual([
       ['html', 'fits', ''],
       ['react', 'fits', ''],
     ]);
@@ -218,7 +218,7 @@ describe('what a view may do', () => {
   it('makes dates and formats, and nothing else with "new"', async () => {
     const view = (html: string): string =>
       writeFiles({
-        'lastwright.yaml': 'library: 1\nhosts: [html]\n',
+        'lastwright.yaml': 'library: 1\nframeworks: [html]\n',
         'package.json': '{ "name": "tides", "version": "1.0.0" }',
         'elements/quay-tide/quay-tide.contract.yaml':
           "contract: 1\ntag: quay-tide\nproperties: { at: { type: string, default: '2026-11-02' } }\nparts: { year: {} }\n",

@@ -37,9 +37,9 @@ export const TWINS: readonly Twin[] = NAMES.flatMap((name) => [
 ]);
 
 /** A library of some of them, for some frameworks. */
-export function twinsLibrary(twins: readonly Twin[], hosts: readonly string[]): string {
+export function twinsLibrary(twins: readonly Twin[], frameworks: readonly string[]): string {
   const files: Record<string, string> = {
-    'lastwright.yaml': `library: 1\nhosts: [${hosts.join(', ')}]\n`,
+    'lastwright.yaml': `library: 1\nframeworks: [${frameworks.join(', ')}]\n`,
     'package.json': '{ "name": "twins", "version": "1.0.0" }',
   };
   for (const file of readdirSync(FOLDER)) files[`twins/${file}`] = readFileSync(join(FOLDER, file), 'utf8');

@@ -10,13 +10,13 @@ const CONTRACT =
   'contract: 1\ntag: quay-mast\nproperties:\n  height: { type: number }\nslots: { default: {} }\nevents: { mast-raise: {} }\n';
 let analysis: Analysis;
 
-function result(facet: string, host: string, more: Partial<VerifyResult>): VerifyResult {
+function result(facet: string, framework: string, more: Partial<VerifyResult>): VerifyResult {
   return {
     element: 'quay-mast',
     facet,
     subject: 'quay-mast',
-    host,
-    engine: 'chromium',
+    framework,
+    browser: 'chromium',
     verdict: 'fits',
     note: '',
     source: '',
@@ -37,8 +37,8 @@ const results = [
   result('upgrade', 'vue', { verdict: 'care', note: 'Import it first.' }),
 ];
 const report: VerifyReport = {
-  engines: [{ name: 'chromium', version: 'Chromium 1' }],
-  hosts: ['html', 'vue'].map((name) => ({
+  browsers: [{ name: 'chromium', version: 'Chromium 1' }],
+  frameworks: ['html', 'vue'].map((name) => ({
     name,
     title: name.toUpperCase(),
     version: name === 'html' ? '' : '3.0.0',
@@ -111,13 +111,13 @@ describe('a report of verify for other programs', () => {
   });
 
   it('has a table in Markdown for each group of browsers in which all is alike', () => {
-    const three = ['chromium', 'firefox', 'webkit'].flatMap((engine) => [
-      result('slots', 'html', { engine }),
-      ...(engine === 'webkit' ? [result('events', 'html', { engine, verdict: 'fails', note: 'No.' })] : []),
+    const three = ['chromium', 'firefox', 'webkit'].flatMap((browser) => [
+      result('slots', 'html', { browser }),
+      ...(browser === 'webkit' ? [result('events', 'html', { browser, verdict: 'fails', note: 'No.' })] : []),
     ]);
-    const engines = ['chromium', 'firefox', 'webkit'].map((name) => ({ name, version: name }));
+    const browsers = ['chromium', 'firefox', 'webkit'].map((name) => ({ name, version: name }));
     const text = VERIFY_FORMATS.find(({ name }) => name === 'markdown')!.write(
-      { ...report, engines, results: three },
+      { ...report, browsers, results: three },
       analysis,
     );
     expect(text).toContain('In chromium and firefox:');

@@ -5,8 +5,8 @@ export function verifyResult(more: Partial<VerifyResult> & Pick<VerifyResult, 'e
   return {
     facet: 'slots',
     subject: more.element,
-    host: 'html',
-    engine: 'chromium',
+    framework: 'html',
+    browser: 'chromium',
     verdict: 'fits',
     note: '',
     source: '',

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { cellOf, ENGINES, verifyReportSchema } from '../src/index.js';
+import { cellOf, BROWSERS, verifyReportSchema } from '../src/index.js';
 import { PageServer } from '../src/verify/page-server.js';
 import { copyDemo, FACETS, lastwright, readTree, writeElement } from './helpers.js';
 
@@ -10,7 +10,7 @@ async function inBrowser(html: string, cell: string, expression: string): Promis
   const server = new PageServer();
   server.put('/verify.html', html);
   await server.start();
-  const browser = await ENGINES[0]!.launch();
+  const browser = await BROWSERS[0]!.launch();
   try {
     const page = await browser.newPage();
     await page.open(`${server.origin}/verify.html#${cell}`);
@@ -23,25 +23,26 @@ async function inBrowser(html: string, cell: string, expression: string): Promis
 
 describe('verify', () => {
   // All of the demo, in all of its frameworks: tests/broad/readme.
-  it('proves elements of the demo in several hosts, keeps the source and the evidence, and writes a report', async () => {
+  it('proves elements of the demo in several frameworks, keeps the source and the evidence, and writes a report', async () => {
     const folder = copyDemo();
     const some = ['quay-berth', 'quay-button', 'quay-tide'].flatMap((tag) => ['--element', tag]);
     const { status, stdout, stderr } = await lastwright(['verify', '--json', '--library', folder, ...some]);
     expect(status, stderr).toBe(0);
     const report = verifyReportSchema.parse(JSON.parse(stdout));
-    expect(report.hosts.map(({ name }) => name)).toEqual(['html', 'react', 'vue']);
-    expect(report.engines[0]!.version).toMatch(/^Chromium \d+/);
+    expect(report.frameworks.map(({ name }) => name)).toEqual(['html', 'react', 'vue']);
+    expect(report.browsers[0]!.version).toMatch(/^Chromium \d+/);
     for (const element of ['quay-berth', 'quay-button']) {
       const promised = FACETS.filter(
         (facet) => element === 'quay-button' || !['passthrough', 'forms'].includes(facet),
       );
       for (const facet of promised) {
         // The element's own tree is the same everywhere: it is looked at in one of them.
-        for (const host of facet === 'accessibility' ? ['html'] : ['html', 'react', 'vue']) {
+        for (const framework of facet === 'accessibility' ? ['html'] : ['html', 'react', 'vue']) {
           const results = report.results.filter(
-            (result) => result.element === element && result.facet === facet && result.host === host,
+            (result) =>
+              result.element === element && result.facet === facet && result.framework === framework,
           );
-          expect(['fits', 'care'], `${element} ${facet} ${host}`).toContain(cellOf(results).verdict);
+          expect(['fits', 'care'], `${element} ${facet} ${framework}`).toContain(cellOf(results).verdict);
           for (const { observed, source } of results) {
             expect(observed.length).toBeGreaterThan(0);
             expect(source).toContain(`<${element}`);
@@ -55,9 +56,10 @@ describe('verify', () => {
     const left = report.results.filter(({ verdict }) => verdict === 'unchecked');
     for (const { note } of left)
       expect(note).toMatch(/^Nothing is inside|not in the state that was shown first|cannot have the focus/);
-    const sources = (host: string) =>
+    const sources = (framework: string) =>
       report.results.find(
-        (result) => result.element === 'quay-berth' && result.host === host && result.facet === 'events',
+        (result) =>
+          result.element === 'quay-berth' && result.framework === framework && result.facet === 'events',
       )!.source;
     expect(sources('react')).toContain('onberth-claim={');
     expect(sources('vue')).toContain('@berth-claim="');

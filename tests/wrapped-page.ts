@@ -1,8 +1,8 @@
 import { build, type Plugin } from 'esbuild';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { analyze, buildLibrary, openLibrary, type Browser, type Page } from '../src/index.js';
+import { analyze, buildLibrary, openLibrary, type RunningBrowser, type Page } from '../src/index.js';
 import { PageServer } from '../src/verify/page-server.js';
-import { testEngine } from './built-page.js';
+import { testBrowser } from './built-page.js';
 import { linkPackages, textOf, writeFiles } from './helpers.js';
 import { gaugeFiles, type Framework } from './wrapped-components.js';
 
@@ -30,7 +30,7 @@ export async function built(frameworks: readonly Framework[], choice: 'shared' |
 }
 
 export const server = new PageServer();
-let browser: Browser;
+let browser: RunningBrowser;
 export let page: Page;
 let pages = 0;
 
@@ -39,7 +39,7 @@ export const nextAddress = (): string => `/page-${pages++}`;
 
 beforeAll(async () => {
   await server.start();
-  browser = await testEngine().launch();
+  browser = await testBrowser().launch();
   page = await browser.newPage();
 });
 afterAll(async () => {

@@ -9,7 +9,7 @@ import { PreviewPage } from './preview-page.js';
 import { gaugeFiles } from './wrapped-components.js';
 
 const root = writeFiles({
-  'lastwright.yaml': 'library: 1\nhosts: [html, react]\n',
+  'lastwright.yaml': 'library: 1\nframeworks: [html, react]\n',
   'package.json': '{ "name": "gauges", "version": "1.0.0", "type": "module" }',
   ...gaugeFiles('react', 'quay-react', { sharing: ', framework: shared' }),
   ...gaugeFiles('vue'),
@@ -111,8 +111,8 @@ describe('lastwright preview --still', () => {
       cwd: root,
     });
     expect(status, stdout).toBe(0);
-    for (const host of ['html', 'react'])
-      expect(existsSync(join(root, `pictures/quay-vue/a-day.${host}.png`))).toBe(true);
+    for (const framework of ['html', 'react'])
+      expect(existsSync(join(root, `pictures/quay-vue/a-day.${framework}.png`))).toBe(true);
   }, 60_000);
 });
 

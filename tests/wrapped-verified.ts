@@ -167,12 +167,12 @@ export function Note({ label, value = '', disabled = false, onValueChange }: Not
 const tagOf = (place: number): string => `quay-fault-${place}`;
 
 /** Declares the tests of wrapped components of each framework, used in some frameworks. */
-export function testWrapped(hosts: readonly string[], ...flags: string[]): void {
+export function testWrapped(frameworks: readonly string[], ...flags: string[]): void {
   let report: VerifyReport;
 
   beforeAll(async () => {
     const files: Record<string, string> = {
-      'lastwright.yaml': `library: 1\nhosts: [${hosts.join(', ')}]\n`,
+      'lastwright.yaml': `library: 1\nframeworks: [${frameworks.join(', ')}]\n`,
       'package.json': '{ "name": "gauges", "version": "1.0.0", "type": "module" }',
       ...(Object.assign({}, ...FRAMEWORKS.map((one) => gaugeFiles(one))) as Record<string, string>),
     };
@@ -185,9 +185,11 @@ export function testWrapped(hosts: readonly string[], ...flags: string[]): void 
   describe('wrapped components', () => {
     it.each(FRAMEWORKS)('of %s keep every promise', (framework) => {
       const own = report.results.filter(({ element }) => element === `quay-${framework}`);
-      expect(new Set(own.map(({ host }) => host)).size).toBe(hosts.length);
+      expect(new Set(own.map(({ framework }) => framework)).size).toBe(frameworks.length);
       const failing = own.filter(({ verdict }) => verdict === 'fails');
-      expect(failing.map(({ host, facet, subject, note }) => [host, facet, subject, note])).toEqual([]);
+      expect(failing.map(({ framework, facet, subject, note }) => [framework, facet, subject, note])).toEqual(
+        [],
+      );
       const unchecked = own.filter(({ verdict }) => verdict === 'unchecked');
       expect(unchecked.map(({ facet, note }) => [facet, note])).toEqual([]);
     });
@@ -202,7 +204,7 @@ export function testWrapped(hosts: readonly string[], ...flags: string[]): void 
       const own = report.results.filter(({ element }) => element === tag);
       expect(own.some((one) => one.facet === facet && one.verdict === 'fits')).toBe(true);
       const failing = own.filter(({ verdict }) => verdict === 'fails');
-      expect(failing.map((one) => [one.host, one.facet, one.subject, one.note])).toEqual([]);
+      expect(failing.map((one) => [one.framework, one.facet, one.subject, one.note])).toEqual([]);
     });
   });
 }
@@ -214,7 +216,7 @@ export function testBrokenWrapped(...flags: string[]): void {
 
     beforeAll(async () => {
       const files: Record<string, string> = {
-        'lastwright.yaml': 'library: 1\nhosts: [html]\n',
+        'lastwright.yaml': 'library: 1\nframeworks: [html]\n',
         'package.json': '{ "name": "faults", "version": "1.0.0", "type": "module" }',
       };
       FAULTS.forEach(({ from, to }, place) => {

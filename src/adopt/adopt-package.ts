@@ -1,6 +1,6 @@
 import { stat } from 'node:fs/promises';
 import { join, relative } from 'node:path';
-import { findFolder } from '../hosts/find-host.js';
+import { findFolder } from '../frameworks/find-framework.js';
 import { slashed, type Library } from '../library/open-library.js';
 import { UsageError } from '../system/usage-error.js';
 import { manifestSources, readManifest } from './read-manifest.js';

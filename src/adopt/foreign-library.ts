@@ -3,7 +3,7 @@ import { existsSync } from 'node:fs';
 import { readContract } from '../contract/read-contract.js';
 import type { Contract, Sample } from '../contract/model.js';
 import type { Finding } from '../findings/finding.js';
-import { HOSTS } from '../hosts/index.js';
+import { FRAMEWORKS } from '../frameworks/index.js';
 import type { Analysis, LibraryElement } from '../library/library-element.js';
 import type { Library } from '../library/open-library.js';
 import { UsageError } from '../system/usage-error.js';
@@ -150,12 +150,18 @@ function libraryOf({ name, version }: ForeignPackage, from: string): Library {
     name,
     version,
     about: {},
-    config: { hosts: HOSTS.map((host) => host.name), engines: ['chromium'], elsewhere: {}, output: 'dist' },
+    config: {
+      frameworks: FRAMEWORKS.map((framework) => framework.name),
+      browsers: ['chromium'],
+      elsewhere: {},
+      output: 'dist',
+    },
     locateConfig: () => ({ line: 1, column: 1 }),
     elementsFolder: 'elements',
     elements: [],
     traits: [],
     everywhere: [],
+    configFile: undefined,
     definitions: undefined,
     styles: [],
     severity: {},

@@ -1,6 +1,6 @@
 import { build } from 'esbuild';
-import { PageCrashed, PageHangs } from '../engines/engine.js';
-import { engineNamed } from '../engines/index.js';
+import { PageCrashed, PageHangs } from '../browsers/browser.js';
+import { browserNamed } from '../browsers/index.js';
 import { UsageError } from '../system/usage-error.js';
 import { PageServer } from '../verify/page-server.js';
 
@@ -20,7 +20,7 @@ const PATIENCE = 30_000;
 
 /**
  * Loads modules (files) in a page of the browser, one after the other, and watches what they define; a module that does not load
- * defines nothing. Nothing of them runs outside of the browser. Throws `EngineMissing` where there is none, and
+ * defines nothing. Nothing of them runs outside of the browser. Throws `BrowserMissing` where there is none, and
  * `UsageError` where the modules do not come to an end.
  */
 export async function observeDefinitions(
@@ -31,10 +31,10 @@ export async function observeDefinitions(
   const bundled = await Promise.all(modules.map((module) => bundleForPage(module, from)));
   for (const [place, code] of bundled.entries()) if (code !== undefined) server.put(`/${place}.js`, code);
   server.put('/index.html', '<!doctype html><title>Elements</title>');
-  const browser = await engineNamed('chromium').launch();
+  const running = await browserNamed('chromium').launch();
   try {
     await server.start();
-    const page = await browser.newPage();
+    const page = await running.newPage();
     await page.open(`${server.origin}/index.html`);
     const addresses = bundled.flatMap((code, place) => (code === undefined ? [] : [place]));
     const seen = await page.evaluate<(Omit<ObservedElement, 'module'> & { place: number })[]>(
@@ -49,7 +49,7 @@ export async function observeDefinitions(
       'Ask its authors for a custom-elements.json that names the tags.',
     );
   } finally {
-    await browser.close();
+    await running.close();
     await server.stop();
   }
 }

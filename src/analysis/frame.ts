@@ -1,11 +1,11 @@
 import { readDefinitions, readTrait } from '../contract/read-trait.js';
 import type { Shared, Trait } from '../contract/model.js';
 import { readTraitBehavior } from '../check/trait-behavior.js';
-import { ENGINES } from '../engines/index.js';
+import { BROWSERS } from '../browsers/index.js';
 import type { Finding } from '../findings/finding.js';
 import { suggestion } from '../findings/nearest.js';
 import { report } from '../findings/report.js';
-import { HOSTS } from '../hosts/index.js';
+import { FRAMEWORKS } from '../frameworks/index.js';
 import type { Analysis } from '../library/library-element.js';
 import { CONFIG_FILE, type Library } from '../library/open-library.js';
 import { classesIn, readStyle } from '../style/read-style.js';
@@ -35,23 +35,27 @@ export function frameSource(library: Library): string {
   return JSON.stringify([config, severity, everywhere, strictPolicy, traits, definitions, styles, findings]);
 }
 
-/** Hosts and engines that the configuration names are ones that the tool knows. */
+/** Frameworks and browsers that the configuration names are ones that the tool knows. */
 function checkConfig(library: Library): Finding[] {
   const { config, locateConfig } = library;
-  const unknown = (kind: 'hosts' | 'engines', known: readonly { name: string }[]): Finding[] =>
+  const unknown = (kind: 'frameworks' | 'browsers', known: readonly { name: string }[]): Finding[] =>
     config[kind].flatMap((name, place) => {
       const names = known.map((one) => one.name);
       if (names.includes(name)) return [];
       return [
         report(
-          kind === 'hosts' ? 'library/unknown-host' : 'library/unknown-engine',
+          kind === 'frameworks' ? 'library/unknown-framework' : 'library/unknown-browser',
           { file: CONFIG_FILE, ...locateConfig([kind, place]) },
-          `"${name}" is none of the ${kind} that elements can be verified in.`,
+          `Unknown ${kind.slice(0, -1)} "${name}".`,
           suggestion(name, names, kind),
         ),
       ];
     });
-  return [...unknown('hosts', HOSTS), ...unknown('engines', ENGINES), ...checkSeverities(library)];
+  return [
+    ...unknown('frameworks', FRAMEWORKS),
+    ...unknown('browsers', BROWSERS),
+    ...checkSeverities(library),
+  ];
 }
 
 /** What contracts of a library share: traits and definitions. */

@@ -7,7 +7,7 @@ import { Bundler } from './bundle.js';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { packageDocuments } from './package-documents.js';
-import { contractDeclarations } from '../hosts/declarations.js';
+import { contractDeclarations } from '../frameworks/declarations.js';
 import type { Contract } from '../contract/model.js';
 import type { Library } from '../library/open-library.js';
 import { toolFile } from '../system/tool-files.js';
@@ -16,9 +16,9 @@ import { classDeclaration, elementDeclaration } from './declarations.js';
 import { elementManifest } from './element-manifest.js';
 import {
   bundleName,
-  declaringHosts,
+  declaringFrameworks,
   elementModule,
-  HOST_ENTRIES,
+  FRAMEWORK_ENTRIES,
   packageManifest,
 } from './package-manifest.js';
 
@@ -77,7 +77,7 @@ export class PackageBuilder {
     for (const [path, content] of documents) files.set(path, content);
     files.set('index.js', index);
     files.set('index.d.ts', index);
-    for (const [path, text] of hostDeclarations(library, contracts)) files.set(path, text);
+    for (const [path, text] of frameworkDeclarations(library, contracts)) files.set(path, text);
     files.set('custom-elements.json', elementManifest(contracts));
     files.set('package.json', packageManifest(library, contracts, bundled.shared));
     return {
@@ -123,15 +123,20 @@ function bundleDeclaration(contracts: readonly Contract[]): string {
 }
 
 /** What the package declares for the frameworks that the library promises, each in an entry of its own. */
-function hostDeclarations(library: Library, contracts: readonly Contract[]): [path: string, text: string][] {
-  const declaring = declaringHosts(library);
+function frameworkDeclarations(
+  library: Library,
+  contracts: readonly Contract[],
+): [path: string, text: string][] {
+  const declaring = declaringFrameworks(library);
   if (declaring.length === 0 || contracts.length === 0) return [];
   return [
-    [`${HOST_ENTRIES}/contract.d.ts`, contractDeclarations(contracts)],
-    [`${HOST_ENTRIES}/none.js`, 'export {};\n'],
+    [`${FRAMEWORK_ENTRIES}/contract.d.ts`, contractDeclarations(contracts)],
+    [`${FRAMEWORK_ENTRIES}/none.js`, 'export {};\n'],
     ...declaring.flatMap(({ name, declarations, declaredCode }): [string, string][] => [
-      [`${HOST_ENTRIES}/${name}.d.ts`, declarations!(contracts)],
-      ...(declaredCode ? [[`${HOST_ENTRIES}/${name}.js`, declaredCode(contracts)] as [string, string]] : []),
+      [`${FRAMEWORK_ENTRIES}/${name}.d.ts`, declarations!(contracts)],
+      ...(declaredCode
+        ? [[`${FRAMEWORK_ENTRIES}/${name}.js`, declaredCode(contracts)] as [string, string]]
+        : []),
     ]),
   ];
 }

@@ -8,7 +8,7 @@ import {
   componentTools,
   type ComponentElement,
 } from '../components/compile-components.js';
-import { findFramework, type InstalledFramework } from '../components/find-framework.js';
+import { findFramework, type InstalledComponentFramework } from '../components/find-framework.js';
 import { wrappedFramework } from '../components/index.js';
 import type { ComponentFramework } from '../contract/component-frameworks.js';
 import type { Finding } from '../findings/finding.js';
@@ -30,8 +30,8 @@ export interface BundledComponents {
   /** Files of the library that each component was made from, by tag. */
   sources: Map<string, string[]>;
   /** Frameworks that consumers bring along. */
-  shared: InstalledFramework[];
-  installed: InstalledFramework[];
+  shared: InstalledComponentFramework[];
+  installed: InstalledComponentFramework[];
   /** All files that they were made from, those of packages too: absolute paths. */
   inputs: string[];
   messages: Message[];
@@ -152,7 +152,7 @@ export class ComponentBundler {
   }
 
   async #write(
-    installed: InstalledFramework,
+    installed: InstalledComponentFramework,
     own: readonly ComponentElement[],
     library: Library,
     bundled: BundledComponents,
@@ -197,7 +197,7 @@ export class ComponentBundler {
   }
 
   #options(
-    installed: InstalledFramework,
+    installed: InstalledComponentFramework,
     own: readonly ComponentElement[],
     library: Library,
     open: Open,
@@ -235,7 +235,7 @@ function bundledWhole(element: ComponentElement): ComponentElement {
 
 /** What bundling frameworks needs, unless they are left out. */
 export function frameworkOptions(
-  installed: readonly InstalledFramework[],
+  installed: readonly InstalledComponentFramework[],
   outside = false,
 ): Pick<BuildOptions, 'conditions' | 'define'> {
   if (outside || installed.length === 0) return {};
@@ -261,7 +261,7 @@ const NO_MAP = `//# ${'sourceMappingURL'}=data:application/json;base64,${Buffer.
  */
 export function packagedComponents(
   modules: () => ReadonlyMap<string, string>,
-  installed: () => readonly InstalledFramework[],
+  installed: () => readonly InstalledComponentFramework[],
   root: string,
   outside: boolean,
 ): Plugin {
@@ -304,7 +304,7 @@ export function packagedComponents(
 
 function setUpFramework(
   build: Parameters<Plugin['setup']>[0],
-  { framework, from }: InstalledFramework,
+  { framework, from }: InstalledComponentFramework,
   outside: boolean,
 ): void {
   const { made = {}, owns } = framework;

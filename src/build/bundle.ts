@@ -13,7 +13,7 @@ import type {
 import type { Analysis, LibraryElement } from '../library/library-element.js';
 import { withSeverities } from '../analysis/severity.js';
 import { isEmitted, type Implementation } from '../contract/implementation.js';
-import type { InstalledFramework } from '../components/find-framework.js';
+import type { InstalledComponentFramework } from '../components/find-framework.js';
 import type { Contract } from '../contract/model.js';
 import type { Finding } from '../findings/finding.js';
 import { slashed, type Library } from '../library/open-library.js';
@@ -57,7 +57,7 @@ export interface Bundled {
   files: Map<string, Uint8Array | string>;
   findings: Finding[];
   /** Frameworks of wrapped components that the package leaves to its consumers. */
-  shared: readonly InstalledFramework[];
+  shared: readonly InstalledComponentFramework[];
   /** All files that were read to make them, beside those of the library that were read before: absolute paths. */
   inputs: readonly string[];
 }

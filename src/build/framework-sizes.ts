@@ -1,7 +1,7 @@
 import { brotliCompress } from 'node:zlib';
 import { promisify } from 'node:util';
 import { join } from 'node:path';
-import { findFramework, type InstalledFramework } from '../components/find-framework.js';
+import { findFramework, type InstalledComponentFramework } from '../components/find-framework.js';
 import { wrappedFramework } from '../components/index.js';
 import { componentElements } from '../components/compile-components.js';
 import type { LibraryElement } from '../library/library-element.js';
@@ -50,13 +50,17 @@ export async function frameworkSizes(
   return sizes.filter((size) => size !== undefined);
 }
 
-async function weigh(installed: InstalledFramework, root: string): Promise<Weights> {
+async function weigh(installed: InstalledComponentFramework, root: string): Promise<Weights> {
   const measured = [false, true].map((outside) => measure(installed, root, outside));
   const [bundled, shared] = (await Promise.all(measured)) as [number, number];
   return { bundled, shared };
 }
 
-async function measure(installed: InstalledFramework, root: string, outside: boolean): Promise<number> {
+async function measure(
+  installed: InstalledComponentFramework,
+  root: string,
+  outside: boolean,
+): Promise<number> {
   const { build } = await import('esbuild');
   const { outputFiles } = await build({
     absWorkingDir: root,

@@ -1,20 +1,20 @@
-import type { InstalledFramework } from '../components/find-framework.js';
+import type { InstalledComponentFramework } from '../components/find-framework.js';
 import type { Contract } from '../contract/model.js';
 import { componentOf, isEmitted } from '../contract/implementation.js';
 import { DEVELOPMENT } from './development.js';
-import type { Host } from '../hosts/host.js';
-import { HOSTS } from '../hosts/index.js';
+import type { Framework } from '../frameworks/framework.js';
+import { FRAMEWORKS } from '../frameworks/index.js';
 import type { Library } from '../library/open-library.js';
 
 /** Marks a folder as one that a build wrote, and so may replace. */
 export const OUTPUT_MARK = 'lastwright';
 
 /** The folder of what is there for one framework each. */
-export const HOST_ENTRIES = 'hosts';
+export const FRAMEWORK_ENTRIES = 'frameworks';
 
 /** The frameworks that the library promises and whose templates know types. */
-export function declaringHosts({ config }: Library): Host[] {
-  return HOSTS.filter(({ name, declarations }) => declarations && config.hosts.includes(name));
+export function declaringFrameworks({ config }: Library): Framework[] {
+  return FRAMEWORKS.filter(({ name, declarations }) => declarations && config.frameworks.includes(name));
 }
 
 /** Name of the single-file bundle. */
@@ -29,8 +29,8 @@ export function packageExports(library: Library, contracts: readonly Contract[])
     paths[`./${tag}`] = `./${elementModule(tag)}`;
     paths[`./${tag}/class`] = `./classes/${tag}.js`;
   }
-  for (const { name, declaredCode } of declaringHosts(library))
-    paths[`./${name}`] = `./${HOST_ENTRIES}/${declaredCode ? name : 'none'}.js`;
+  for (const { name, declaredCode } of declaringFrameworks(library))
+    paths[`./${name}`] = `./${FRAMEWORK_ENTRIES}/${declaredCode ? name : 'none'}.js`;
   paths['./classes'] = './classes/index.js';
   paths['./bundle'] = `./${bundleName(library)}`;
   paths['./custom-elements.json'] = './custom-elements.json';
@@ -64,10 +64,10 @@ function developmentFile(path: string, contracts: readonly Contract[]): string |
 function peers(
   library: Library,
   contracts: readonly Contract[],
-  shared: readonly InstalledFramework[],
+  shared: readonly InstalledComponentFramework[],
 ): object {
-  const used = declaringHosts(library).filter(({ declaredCode }) => declaredCode);
-  const packages = used.flatMap((host) => host.packages.slice(0, 1));
+  const used = declaringFrameworks(library).filter(({ declaredCode }) => declaredCode);
+  const packages = used.flatMap((framework) => framework.packages.slice(0, 1));
   const always = shared.flatMap(sharedPeers);
   const entries = packages.filter(({ name }) => !always.some(([other]) => other === name));
   const needing = (framework: string): boolean =>
@@ -95,7 +95,10 @@ function peers(
 }
 
 /** The packages of a framework that a component shares with its consumers, and the versions of them that will do. */
-export function sharedPeers({ framework, version }: InstalledFramework): [name: string, range: string][] {
+export function sharedPeers({
+  framework,
+  version,
+}: InstalledComponentFramework): [name: string, range: string][] {
   const [major] = version.split('.');
   const range = framework.compiled ? `^${version}` : `>=${major}`;
   return framework.packages.filter(({ name }) => framework.owns.test(name)).map(({ name }) => [name, range]);
@@ -105,14 +108,14 @@ export function sharedPeers({ framework, version }: InstalledFramework): [name: 
 export function packageManifest(
   library: Library,
   contracts: readonly Contract[],
-  shared: readonly InstalledFramework[] = [],
+  shared: readonly InstalledComponentFramework[] = [],
 ): string {
   const exports = Object.fromEntries(
     Object.entries(packageExports(library, contracts)).map(([path, file]) => {
       const typed = file.endsWith('.js');
       const development = developmentFile(path, contracts);
       const types = file.endsWith('/none.js')
-        ? `./${HOST_ENTRIES}${path.slice(1)}.d.ts`
+        ? `./${FRAMEWORK_ENTRIES}${path.slice(1)}.d.ts`
         : file.replace(/\.js$/, '.d.ts');
       return [path, typed ? { types, ...(development ? { development } : {}), default: file } : file];
     }),

@@ -18,7 +18,7 @@ import { UsageError } from '../system/usage-error.js';
 import { isRunning } from '../system/processes.js';
 import { DOCUMENT } from './package-documents.js';
 import { DEVELOPMENT } from './development.js';
-import { HOST_ENTRIES, OUTPUT_MARK } from './package-manifest.js';
+import { FRAMEWORK_ENTRIES, OUTPUT_MARK } from './package-manifest.js';
 
 /**
  * Writes a folder whole or not at all: everything goes into a new folder beside it, which then takes its
@@ -133,7 +133,7 @@ async function mendInterrupted(output: string): Promise<void> {
 
 /** What builds write: files of these kinds, in these folders. */
 const BUILT = new RegExp(
-  `^(?:(?:behaviors|classes|components|elements|${HOST_ENTRIES}|shared|traits|${DEVELOPMENT})/.+\\.(?:js|d\\.ts|js\\.map)|index\\.(?:js|d\\.ts)|[^/]+\\.bundle\\.(?:js|js\\.map|d\\.ts)|package\\.json|custom-elements\\.json)$`,
+  `^(?:(?:behaviors|classes|components|elements|${FRAMEWORK_ENTRIES}|shared|traits|${DEVELOPMENT})/.+\\.(?:js|d\\.ts|js\\.map)|index\\.(?:js|d\\.ts)|[^/]+\\.bundle\\.(?:js|js\\.map|d\\.ts)|package\\.json|custom-elements\\.json)$`,
 );
 
 async function refuseForeign(output: string, files: ReadonlyMap<string, unknown>): Promise<void> {

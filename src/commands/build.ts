@@ -24,8 +24,8 @@ export default class Build extends BaseCommand {
   static override flags = {
     library: libraryFlag,
     watch: Flags.boolean({ description: 'Build again after every change.' }),
-    again: Flags.boolean({
-      description: 'Make everything anew, whatever is remembered.',
+    'no-cache': Flags.boolean({
+      description: 'Ignore cached results and build everything from scratch.',
       exclusive: ['watch'],
     }),
   };
@@ -45,7 +45,7 @@ export default class Build extends BaseCommand {
       await builder.close();
       return;
     }
-    const { analysis, built, remember } = await buildFrom(flags.library, flags.again);
+    const { analysis, built, remember } = await buildFrom(flags.library, flags['no-cache']);
     await writeAndShow(await analysis(), built, flags.json);
     await remember();
     if (built.files.size === 0) process.exitCode = EXIT.problems;

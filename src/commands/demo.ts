@@ -2,7 +2,7 @@ import * as Args from '@oclif/core/args';
 import { cp, mkdir, mkdtemp, readdir, rm, symlink } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
-import { findFolder } from '../hosts/find-host.js';
+import { findFolder } from '../frameworks/find-framework.js';
 import { buildReport } from '../build/report.js';
 import { TOOL_ROOT } from '../system/tool-files.js';
 import { writeOutput } from '../build/write-output.js';
@@ -43,11 +43,11 @@ export default class Demo extends BaseCommand {
     if (files.size > 0) await writeOutput(join(folder, analysis.library.config.output), files);
     const tags = analysis.elements.map(({ contract }) => contract.tag);
     tell(
-      `${showBuild(buildReport(analysis.library.config.output, files, tags, findings), analysis.library)}\n\n$ lastwright verify --no-types ${QUICK_HOSTS.map((name) => `--host ${name}`).join(' ')}`,
+      `${showBuild(buildReport(analysis.library.config.output, files, tags, findings), analysis.library)}\n\n$ lastwright verify --no-types ${QUICK_FRAMEWORKS.map((name) => `--framework ${name}`).join(' ')}`,
     );
-    const hosts = QUICK_HOSTS.filter((name) => analysis.library.config.hosts.includes(name));
+    const frameworks = QUICK_FRAMEWORKS.filter((name) => analysis.library.config.frameworks.includes(name));
     const status = await runVerify(analyzedSubject(analysis), built, {
-      hosts,
+      frameworks,
       types: false,
       format: quiet ? 'json' : 'pretty',
       timeout: 10_000,
@@ -55,7 +55,7 @@ export default class Demo extends BaseCommand {
     tell(
       [
         '',
-        `The library promises ${analysis.library.config.hosts.length} frameworks; to see all of them, and their types checked:`,
+        `The library promises ${analysis.library.config.frameworks.length} frameworks; to see all of them, and their types checked:`,
         `    lastwright verify --library ${folder}`,
         'Try next, in that folder:',
         '  write {lable} for {label} in elements/quay-berth/quay-berth.html, and see what finds it:',
@@ -69,7 +69,7 @@ export default class Demo extends BaseCommand {
 }
 
 /** What a first look runs in: it is over soon. */
-const QUICK_HOSTS = ['html', 'react', 'vue'];
+const QUICK_FRAMEWORKS = ['html', 'react', 'vue'];
 
 async function copyDemo(wanted: string | undefined): Promise<{ folder: string; without: string[] }> {
   const folder = wanted === undefined ? await mkdtemp(join(tmpdir(), 'quayside-')) : resolve(wanted);

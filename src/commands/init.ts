@@ -1,8 +1,8 @@
 import * as Args from '@oclif/core/args';
 import * as Flags from '@oclif/core/flags';
 import { basename, resolve } from 'node:path';
-import type { Host } from '../hosts/host.js';
-import { html } from '../hosts/html.js';
+import type { Framework } from '../frameworks/framework.js';
+import { html } from '../frameworks/html.js';
 import { libraryFiles } from '../scaffold/library-files.js';
 import { toolSpec } from '../scaffold/tool-spec.js';
 import { intoProject, projectName } from '../scaffold/into-project.js';
@@ -17,8 +17,8 @@ export default class Init extends BaseCommand {
     'The library checks, builds and verifies as it is. In a project that is there already its package.json, tsconfig.json and .gitignore stay as they are, and what they lack is said. Nothing is replaced, and nothing is fetched.';
   static override examples = [
     '<%= config.bin %> init harbor',
-    '<%= config.bin %> init harbor --tag harbor-lantern --host react --host vue',
-    '<%= config.bin %> init . --host react',
+    '<%= config.bin %> init harbor --tag harbor-lantern --framework react --framework vue',
+    '<%= config.bin %> init . --framework react',
   ];
   static override args = {
     folder: Args.string({ description: 'The folder; the current one if you name none.' }),
@@ -26,7 +26,7 @@ export default class Init extends BaseCommand {
   static override flags = {
     name: Flags.string({ description: 'Name of the package; that of the folder if you name none.' }),
     tag: Flags.string({ description: 'Tag of the first element.' }),
-    host: Flags.string({
+    framework: Flags.string({
       multiple: true,
       description: 'A framework that the elements are to work in; can be given several times.',
     }),
@@ -37,9 +37,9 @@ export default class Init extends BaseCommand {
     const folder = resolve(args.folder ?? '.');
     const name = flags.name ?? (await projectName(folder)) ?? plainName(basename(folder));
     const tag = flags.tag ?? `${plainName(name.replace(/^@[^/]*\//, '')).split('-')[0]}-lantern`;
-    const hosts = flags.host ? await hostsNamed(flags.host) : [html];
+    const frameworks = flags.framework ? await frameworksNamed(flags.framework) : [html];
     const tool = await toolSpec(folder, this.config.version);
-    const { files, kept } = await intoProject(folder, libraryFiles(name, tag, tool, hosts));
+    const { files, kept } = await intoProject(folder, libraryFiles(name, tag, tool, frameworks));
     const written = await writeNew(folder, files);
     if (flags.json) {
       say.json({ folder, files: written, kept });
@@ -67,15 +67,15 @@ function plainName(text: string): string {
 }
 
 /** Plain HTML and the named ones; all of them are loaded only where some are named. */
-async function hostsNamed(names: readonly string[]): Promise<Host[]> {
-  const [{ HOSTS }, { checkNames }] = await Promise.all([
-    import('../hosts/index.js'),
+async function frameworksNamed(names: readonly string[]): Promise<Framework[]> {
+  const [{ FRAMEWORKS }, { checkNames }] = await Promise.all([
+    import('../frameworks/index.js'),
     import('../terminal/check-names.js'),
   ]);
   checkNames(
     names,
-    HOSTS.map(({ name }) => name),
+    FRAMEWORKS.map(({ name }) => name),
     'frameworks',
   );
-  return HOSTS.filter(({ name }) => name === html.name || names.includes(name));
+  return FRAMEWORKS.filter(({ name }) => name === html.name || names.includes(name));
 }

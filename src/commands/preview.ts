@@ -8,13 +8,16 @@ export default class Preview extends BaseCommand {
     'Serves a page on the loopback address that follows every save: each sample in each framework, the contract with values to turn, what happened, the trees, and the code that a consumer writes. With --still it writes pictures instead.';
   static override examples = [
     '<%= config.bin %> preview',
-    '<%= config.bin %> preview --element quay-berth --host html --host vue --open',
-    '<%= config.bin %> preview --still pictures --host html',
+    '<%= config.bin %> preview --element quay-berth --framework html --framework vue --open',
+    '<%= config.bin %> preview --still pictures --framework html',
   ];
   static override flags = {
     library: libraryFlag,
     element: Flags.string({ description: 'Begin with this element; for pictures, only this one.' }),
-    host: Flags.string({ multiple: true, description: 'Only this framework; can be given several times.' }),
+    framework: Flags.string({
+      multiple: true,
+      description: 'Only this framework; can be given several times.',
+    }),
     port: Flags.integer({
       description: 'Where the page is; the next port that is free, if this one is taken.',
       default: 4810,
@@ -31,11 +34,11 @@ export default class Preview extends BaseCommand {
 
   override async run(): Promise<void> {
     const { flags } = await this.parse(Preview);
-    const { library, element, host: hosts, json = false } = flags;
+    const { library, element, framework: frameworks, json = false } = flags;
     const status =
       flags.still === undefined
-        ? await runPreview(library, { element, hosts, json, port: flags.port, open: flags.open })
-        : await runStill(library, { element, hosts, json, folder: flags.still });
+        ? await runPreview(library, { element, frameworks, json, port: flags.port, open: flags.open })
+        : await runStill(library, { element, frameworks, json, folder: flags.still });
     if (status !== EXIT.fine) process.exitCode = status;
   }
 }

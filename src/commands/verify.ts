@@ -3,7 +3,7 @@ import { BaseCommand, EXIT, libraryFlag } from '../terminal/base-command.js';
 import { buildFrom } from '../terminal/build-from.js';
 import { VERIFY_FORMATS } from '../verify/formats/index.js';
 import { mergeVerify, pagesFor, prepareVerify, runVerify, type VerifyRun } from '../terminal/run-verify.js';
-import { limitMemory } from '../engines/memory-watch.js';
+import { limitMemory } from '../browsers/memory-watch.js';
 import type { RunPages } from '../verify/run-pages.js';
 import { analyzedSubject, openedSubject, type VerifySubject } from '../verify/verify-subject.js';
 import { UsageError } from '../system/usage-error.js';
@@ -15,10 +15,10 @@ export default class Verify extends BaseCommand {
     'Builds the library in memory, writes the code that a consumer would write in each framework, runs it in a browser and reports what was seen. Exit status 1 if something fails, 3 if a browser or a framework is missing.';
   static override examples = [
     '<%= config.bin %> verify',
-    '<%= config.bin %> verify --host react --element quay-berth',
+    '<%= config.bin %> verify --framework react --element quay-berth',
     '<%= config.bin %> verify --facet accessibility --facet forms',
     '<%= config.bin %> verify --report report.html --json',
-    '<%= config.bin %> verify --watch --host html',
+    '<%= config.bin %> verify --watch --framework html',
     '<%= config.bin %> verify --package @quay/signals',
     '<%= config.bin %> verify --shard 2/5 --json > part-2.json',
     '<%= config.bin %> verify --merge part-1.json --merge part-2.json',
@@ -29,10 +29,13 @@ export default class Verify extends BaseCommand {
       description:
         'A package of elements that somebody else made, instead of a library: installed, a folder or a tarball with a custom-elements.json.',
       helpValue: 'NAME',
-      exclusive: ['library', 'watch', 'shard', 'merge', 'case'],
+      exclusive: ['library', 'watch', 'shard', 'merge', 'reproduce'],
     }),
-    host: Flags.string({ multiple: true, description: 'Only this framework; can be given several times.' }),
-    engine: Flags.string({ multiple: true, description: 'Only this engine; can be given several times.' }),
+    framework: Flags.string({
+      multiple: true,
+      description: 'Only this framework; can be given several times.',
+    }),
+    browser: Flags.string({ multiple: true, description: 'Only this browser; can be given several times.' }),
     element: Flags.string({ multiple: true, description: 'Only this element; can be given several times.' }),
     format: Flags.string({
       description: 'How to write the report.',
@@ -51,7 +54,7 @@ export default class Verify extends BaseCommand {
       default: true,
       allowNo: true,
     }),
-    again: Flags.boolean({ description: 'See everything anew, whatever is remembered.' }),
+    'no-cache': Flags.boolean({ description: 'Ignore cached results and verify everything from scratch.' }),
     watch: Flags.boolean({
       description: 'Verify again what a change touches.',
       exclusive: ['shard', 'merge'],
@@ -64,12 +67,12 @@ export default class Verify extends BaseCommand {
       multiple: true,
       description: 'Put the JSON of all parts together; verify nothing.',
       helpValue: 'FILE',
-      exclusive: ['shard', 'again', 'host', 'engine', 'element', 'facet'],
+      exclusive: ['shard', 'no-cache', 'framework', 'browser', 'element', 'facet'],
     }),
-    case: Flags.string({
+    reproduce: Flags.string({
       description: 'Write a small project that shows one cell: of one element, framework and facet.',
       helpValue: 'FOLDER',
-      dependsOn: ['element', 'host', 'facet'],
+      dependsOn: ['element', 'framework', 'facet'],
       exclusive: ['shard', 'merge', 'watch'],
     }),
     facet: Flags.string({ multiple: true, description: 'Only this facet; can be given several times.' }),
@@ -89,17 +92,17 @@ export default class Verify extends BaseCommand {
     const { flags } = await this.parse(Verify);
     limitMemory(parseMemory(flags.memory));
     const run: VerifyRun = {
-      hosts: flags.host,
-      engines: flags.engine,
+      frameworks: flags.framework,
+      browsers: flags.browser,
       elements: flags.element,
       facets: flags.facet,
       report: flags.report,
       format: flags.json ? 'json' : flags.format,
       details: flags.details,
       types: flags.types,
-      again: flags.again,
+      noCache: flags['no-cache'],
       shard: flags.shard === undefined ? undefined : parseShard(flags.shard),
-      case: flags.case,
+      reproduce: flags.reproduce,
       timeout: flags.timeout * 1000,
     };
     const status = flags.package
@@ -124,7 +127,7 @@ async function opened(folder: string | undefined): Promise<VerifySubject> {
 async function verifyFrom(folder: string | undefined, run: VerifyRun): Promise<number> {
   let pages: RunPages | undefined;
   let subject: VerifySubject | undefined;
-  const { library, analysis, built, remember } = await buildFrom(folder, run.again, {
+  const { library, analysis, built, remember } = await buildFrom(folder, run.noCache, {
     begin(about) {
       pages = pagesFor(about, run);
       pages.start();

@@ -2,7 +2,7 @@ import { basename, isAbsolute, join, relative } from 'node:path';
 import type { BuildContext, BuildFailure, BuildOptions, Loader, Message, Plugin } from 'esbuild';
 import type { ComponentFramework } from '../contract/component-frameworks.js';
 import { componentOf, type ComponentImplementation } from '../contract/implementation.js';
-import { hostTools } from '../hosts/host-tools.js';
+import { frameworkTools } from '../frameworks/framework-tools.js';
 import type { LibraryElement } from '../library/library-element.js';
 import { slashed } from '../library/open-library.js';
 import { bundledFrom } from '../system/bundled-from.js';
@@ -66,7 +66,7 @@ export function componentElements(
 
 /** The tools with which a framework compiles, its packages taken from where the library's are. */
 export function componentTools(root: string): ComponentTools {
-  return { ...hostTools(root, new Set()), root };
+  return { ...frameworkTools(root, new Set()), root };
 }
 
 /**

@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { findFolder } from '../hosts/find-host.js';
+import { findFolder } from '../frameworks/find-framework.js';
 import type { WrappedFramework } from './framework.js';
 
 /** A framework as it is installed. */
-export interface InstalledFramework {
+export interface InstalledComponentFramework {
   framework: WrappedFramework;
   /** The folder from which its packages are resolved. */
   from: string;
@@ -22,7 +22,7 @@ export interface MissingFramework {
 export function findFramework(
   framework: WrappedFramework,
   libraryRoot: string,
-): InstalledFramework | MissingFramework {
+): InstalledComponentFramework | MissingFramework {
   const versions = framework.packages.map(({ name }) => versionFrom(name, libraryRoot));
   const wrong = framework.packages.findIndex(
     ({ least }, place) => !(Number(versions[place]?.split('.')[0]) >= least),

@@ -1,9 +1,9 @@
 import type { Plugin } from 'esbuild';
 import type { ComponentFramework } from '../contract/component-frameworks.js';
-import type { HostTools } from '../hosts/host.js';
+import type { FrameworkTools } from '../frameworks/framework.js';
 
 /** What compiling components needs from outside. */
-export interface ComponentTools extends HostTools {
+export interface ComponentTools extends FrameworkTools {
   /** The library's root, which styles are looked up from. */
   root: string;
 }

@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { transformWithBabel } from '../hosts/babel.js';
+import { transformWithBabel } from '../frameworks/babel.js';
 import type { WrappedFramework } from './framework.js';
 
 /** Components of Solid, whose JSX its own Babel preset compiles. */

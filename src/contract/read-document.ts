@@ -15,7 +15,7 @@ import {
   type Node,
 } from 'yaml';
 import type { z } from 'zod';
-import type { Finding, Position } from '../findings/finding.js';
+import type { Finding, Fix, Position } from '../findings/finding.js';
 import { suggestion } from '../findings/nearest.js';
 import { knownKeys } from './known-keys.js';
 import { quickFit } from './quick-fit.js';
@@ -131,7 +131,12 @@ function readSlowly<Value>(file: string, text: string, schema: z.ZodType<Value>)
     return fail('An alias leads back to what it stands in.', 'Write the value out, or use definitions.');
   const result = schema.safeParse(data);
   if (result.success) return { value: result.data, findings, locate };
-  const reading = { schema, data, file, locate };
+  const rename = (at: Position, key: string, name: string): Fix | undefined => {
+    const start = lines.lineStarts[at.line - 1]! + at.column - 1;
+    const end = start + key.length;
+    return text.slice(start, end) === key ? { start, end, text: name } : undefined;
+  };
+  const reading = { schema, data, file, locate, rename };
   return {
     value: undefined,
     findings: result.error.issues.flatMap((issue) => issueFindings(issue, reading)),
@@ -219,12 +224,34 @@ function offsetOf(document: Document.Parsed, path: Path, of: 'key' | 'value'): n
   return offset;
 }
 
+/** Keys of the configuration under the names that earlier versions had for them. */
+const RENAMED: Readonly<Record<string, string>> = {
+  hosts: 'frameworks',
+  engines: 'browsers',
+  engine: 'browser',
+};
+
 /** What a complaint is turned into findings with. */
 interface Reading {
+  /** The mend that gives a key another name; none where it is not written plainly. */
+  rename(at: Position, key: string, name: string): Fix | undefined;
   schema: z.ZodType;
   data: unknown;
   file: string;
   locate: Locate;
+}
+
+/** How deep in the data the complaints of one alternative are. */
+function depthOf(issues: readonly z.core.$ZodIssue[]): number {
+  return Math.max(0, ...issues.map(({ code, path }) => path.length + (code === 'unrecognized_keys' ? 1 : 0)));
+}
+
+/** Without complaints that a key is missing which is there under an earlier name. */
+function withoutRenamed(issues: readonly z.core.$ZodIssue[]): z.core.$ZodIssue[] {
+  const renamed = issues.flatMap((issue) =>
+    issue.code === 'unrecognized_keys' ? issue.keys.flatMap((key) => RENAMED[key] ?? []) : [],
+  );
+  return issues.filter(({ path }) => !renamed.includes(String(path.at(-1))));
 }
 
 /** A schema's complaint as findings: one for each unknown key, one for anything else. */
@@ -233,25 +260,31 @@ function issueFindings(issue: z.core.$ZodIssue, reading: Reading): Finding[] {
   const path = issue.path;
   const place = path.length > 0 ? `"${path.join('.')}"` : 'The file';
   if (issue.code === 'unrecognized_keys') {
-    return issue.keys.map((key) =>
-      report(
+    return issue.keys.map((key) => {
+      const known = knownKeys(schema, path);
+      const renamed = RENAMED[key];
+      const isRenamed = renamed !== undefined && known.includes(renamed);
+      const at = locate([...path, key], 'key');
+      return report(
         'document/unknown-key',
-        { file, ...locate([...path, key], 'key') },
+        { file, ...at },
         path.length > 0 ? `${place} has no key "${key}".` : `There is no key "${key}".`,
         /\s/.test(key)
           ? 'Between braces a comma ends the text before it: put a text that has one into quotes.'
-          : suggestion(key, knownKeys(schema, path), 'keys'),
-      ),
-    );
+          : isRenamed
+            ? `Rename it: "${renamed}".`
+            : suggestion(key, known, 'keys'),
+        isRenamed ? reading.rename(at, key, renamed) : undefined,
+      );
+    });
   }
   if (issue.code === 'invalid_union') {
-    const deepest = issue.errors
-      .flat()
-      .sort((a, b) => b.path.length - a.path.length)
-      .at(0);
-    if (deepest && deepest.path.length > 0) {
-      return issueFindings({ ...deepest, path: [...path, ...deepest.path] } as z.core.$ZodIssue, reading);
-    }
+    // The alternative that fits deepest is the one that was meant.
+    const [meant = []] = issue.errors.toSorted((one, other) => depthOf(other) - depthOf(one));
+    if (depthOf(meant) > 0)
+      return withoutRenamed(meant).flatMap((inner) =>
+        issueFindings({ ...inner, path: [...path, ...inner.path] } as z.core.$ZodIssue, reading),
+      );
   }
   const missing = path.length > 0 && valueAt(data, path) === undefined;
   const key = String(path.at(-1) ?? '');

@@ -277,8 +277,8 @@ export type SamplesFile = z.infer<typeof samplesSchema>;
 export type Step = z.infer<typeof step>;
 export type Expectation = z.infer<typeof stepExpectation>;
 
-const engineElsewhere = z.strictObject({
-  engine: z.string(),
+const browserElsewhere = z.strictObject({
+  browser: z.string(),
   at: z.url({ protocol: /^https?$/ }),
   pages: z.url({ protocol: /^http$/ }).optional(),
   capabilities: z.record(z.string(), z.unknown()).optional(),
@@ -290,10 +290,10 @@ export const librarySchema = z.strictObject({
   elements: z.string().optional(),
   /** Style sheets that every element adopts. */
   styles: z.array(z.string()).optional(),
-  hosts: z.array(z.string()).min(1).optional(),
+  frameworks: z.array(z.string()).min(1).optional(),
   /** Browsers: by name, or one that is elsewhere, by the address of its WebDriver endpoint. */
-  engines: z
-    .array(z.union([z.string(), engineElsewhere]))
+  browsers: z
+    .array(z.union([z.string(), browserElsewhere]))
     .min(1)
     .optional(),
   output: z.string().optional(),

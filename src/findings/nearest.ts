@@ -17,12 +17,18 @@ export function nearest(name: string, known: Iterable<string>): string | undefin
   return best;
 }
 
+/** So many names are listed whole. */
+const LISTED = 36;
+
 /** `Did you mean "x"?`, or what there is to choose from, as the help of a finding about an unknown name. */
 export function suggestion(name: string, known: Iterable<string>, kind: string): string {
   const names = [...known];
   const close = nearest(name, names);
   if (close !== undefined) return `Did you mean "${close}"?`;
-  return names.length > 0 ? `Known ${kind}: ${names.slice(0, 12).join(', ')}.` : `There are no ${kind} here.`;
+  if (names.length === 0) return `There are no ${kind} here.`;
+  if (names.length <= LISTED) return `Known ${kind}: ${names.join(', ')}.`;
+  const closest = names.toSorted((one, other) => distance(name, one) - distance(name, other)).slice(0, 3);
+  return `The closest of ${names.length} ${kind}: ${closest.join(', ')}.`;
 }
 
 /** The candidates that unknown names are misspellings of: a mistake in one place is one mistake, not two. */

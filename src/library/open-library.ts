@@ -19,8 +19,8 @@ export type { ElementFolder, SourceFile, StyleFile, TraitFiles } from './library
 
 /** A library's configuration with its defaults. */
 export interface LibraryConfig {
-  hosts: string[];
-  engines: string[];
+  frameworks: string[];
+  browsers: string[];
   /** Those of them that are elsewhere, by name. */
   elsewhere: Record<
     string,
@@ -38,6 +38,8 @@ export interface Library {
   /** What it says of itself in its package.json beside that, which the built package says too. */
   about: Record<string, unknown>;
   config: LibraryConfig;
+  /** The file that it stands in; none for a package of others. */
+  configFile: SourceFile | undefined;
   locateConfig: Locate;
   /** The folder that new elements go into. */
   elementsFolder: string;
@@ -58,7 +60,7 @@ export interface Library {
 }
 
 /** All files of a library whose text was read, as their authors wrote them. */
-export function sourceFiles({ elements, traits, definitions, styles }: Library): SourceFile[] {
+export function sourceFiles({ configFile, elements, traits, definitions, styles }: Library): SourceFile[] {
   const files = elements.flatMap(({ contract, view, style, behavior, samples }) => [
     contract,
     view,
@@ -67,7 +69,7 @@ export function sourceFiles({ elements, traits, definitions, styles }: Library):
     samples,
   ]);
   const ofTraits = traits.flatMap((trait) => [trait, trait.behavior]);
-  return [...files, ...ofTraits, definitions, ...styles].filter((file) => file !== undefined);
+  return [configFile, ...files, ...ofTraits, definitions, ...styles].filter((file) => file !== undefined);
 }
 
 export const CONFIG_FILE = 'lastwright.yaml';
@@ -91,17 +93,17 @@ async function isFolder(path: string): Promise<boolean> {
   return (await stat(path).catch(() => undefined))?.isDirectory() ?? false;
 }
 
-/** The engines that a configuration names, and where those are that are elsewhere. */
-function enginesOf(
-  engines: LibraryFile['engines'] = ['chromium'],
-): Pick<Library['config'], 'engines' | 'elsewhere'> {
-  const elsewhere = engines.flatMap((one) => {
+/** The browsers that a configuration names, and where those are that are elsewhere. */
+function browsersOf(
+  browsers: LibraryFile['browsers'] = ['chromium'],
+): Pick<Library['config'], 'browsers' | 'elsewhere'> {
+  const elsewhere = browsers.flatMap((one) => {
     if (typeof one === 'string') return [];
-    const { engine, ...where } = one;
-    return [[engine, where] as const];
+    const { browser, ...where } = one;
+    return [[browser, where] as const];
   });
   return {
-    engines: engines.map((one) => (typeof one === 'string' ? one : one.engine)),
+    browsers: browsers.map((one) => (typeof one === 'string' ? one : one.browser)),
     elsewhere: Object.fromEntries(elsewhere),
   };
 }
@@ -118,7 +120,8 @@ export async function openLibrary(root: string): Promise<Library> {
   const source = await readFile(path).catch((error: Error) => {
     throw unreadable(error.message);
   });
-  const { value, findings, locate } = readDocument(CONFIG_FILE, textIn(source, CONFIG_FILE), librarySchema);
+  const configFile = { file: CONFIG_FILE, text: textIn(source, CONFIG_FILE) };
+  const { value, findings, locate } = readDocument(CONFIG_FILE, configFile.text, librarySchema);
   const config: LibraryFile = value ?? { library: 1 };
   const reportPath = (key: 'elements' | 'output' | 'traits', path: string): void => {
     findings.push(
@@ -193,7 +196,8 @@ export async function openLibrary(root: string): Promise<Library> {
   return {
     root,
     ...(await readPackage(root, findings)),
-    config: { hosts: config.hosts ?? ['html'], ...enginesOf(config.engines), output },
+    config: { frameworks: config.frameworks ?? ['html'], ...browsersOf(config.browsers), output },
+    configFile,
     locateConfig: locate,
     elementsFolder: newElementsFolder(pattern),
     elements,

@@ -1,6 +1,6 @@
-import { chromium } from '../engines/chromium.js';
-import { PageCrashed, type Browser, type Page } from '../engines/engine.js';
-import { tookTooMuch } from '../engines/memory-watch.js';
+import { chromium } from '../browsers/chromium.js';
+import { PageCrashed, type RunningBrowser, type Page } from '../browsers/browser.js';
+import { tookTooMuch } from '../browsers/memory-watch.js';
 import type { LiveLibrary } from './live-library.js';
 import type { PageMessage } from './messages.js';
 import { liveScene, valuesIn } from './scenes.js';
@@ -9,9 +9,9 @@ import type { StateRequest } from './shapes.js';
 /** How long a cell may take until its element is there and still, in milliseconds. */
 const PATIENCE = 15_000;
 
-/** What a picture is taken of: a sample in one host, as it was turned. */
+/** What a picture is taken of: a sample in one framework, as it was turned. */
 export interface Motif extends Pick<StateRequest, 'tag' | 'sample' | 'values' | 'slots'> {
-  host: string;
+  framework: string;
   /** What is told to the cell before, beside its values. */
   messages?: PageMessage[];
 }
@@ -24,7 +24,7 @@ export interface Picture {
 
 /** Takes pictures of cells in a browser of its own, one after the other. */
 export class Camera {
-  #browser: Promise<Browser> | undefined;
+  #running: Promise<RunningBrowser> | undefined;
   #page: Page | undefined;
   #last: Promise<unknown> = Promise.resolve();
   #closed = false;
@@ -35,7 +35,7 @@ export class Camera {
     readonly cells: string,
   ) {}
 
-  /** Takes a picture; rejects with the reason where there is nothing to be taken, and with `EngineMissing` without a browser. */
+  /** Takes a picture; rejects with the reason where there is nothing to be taken, and with `BrowserMissing` without a browser. */
   take(motif: Motif): Promise<Picture> {
     const taken = this.#last.then(() => {
       this.#refuseClosed();
@@ -48,14 +48,14 @@ export class Camera {
   /** Ends the browser, and with it the picture that is being taken; nothing more is begun, and nobody waits for what was. */
   async close(): Promise<void> {
     this.#closed = true;
-    await (await this.#browser?.catch(() => undefined))?.close();
+    await (await this.#running?.catch(() => undefined))?.close();
   }
 
   #refuseClosed(): void {
     if (this.#closed) throw new Error('No more pictures are taken: the preview ends.');
   }
 
-  async #take({ tag, host, sample, values, slots, messages = [] }: Motif): Promise<Picture> {
+  async #take({ tag, framework, sample, values, slots, messages = [] }: Motif): Promise<Picture> {
     const facts = this.live.facts(tag);
     if (!facts) throw new Error('It has errors; lastwright check tells them.');
     const start = valuesIn(facts, { sample, values: {}, slots: {} });
@@ -63,7 +63,7 @@ export class Camera {
     const written = Object.entries(values).filter(([name]) => start[name] === undefined);
     const scene = liveScene(facts, { sample, values: Object.fromEntries(written), slots });
     await this.live.whole.of(tag);
-    const prepared = await this.live.cells.prepare(host, scene);
+    const prepared = await this.live.cells.prepare(framework, scene);
     if ('refused' in prepared) throw new Error(prepared.refused);
     const page = await this.#opened();
     try {
@@ -94,13 +94,13 @@ export class Camera {
 
   async #opened(): Promise<Page> {
     this.#refuseClosed();
-    const browser = await (this.#browser ??= chromium.launch());
-    if (browser.dead) {
-      this.#browser = undefined;
+    const running = await (this.#running ??= chromium.launch());
+    if (running.dead) {
+      this.#running = undefined;
       this.#page = undefined;
       return this.#opened();
     }
-    return (this.#page ??= await browser.newPage());
+    return (this.#page ??= await running.newPage());
   }
 }
 

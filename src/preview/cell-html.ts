@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { escapeMarkup } from '../syntax/markup.js';
-import type { LiveExample } from './host-cells.js';
+import type { LiveExample } from './framework-cells.js';
 
 /** What a cell may load: scripts and style of its own server; pictures, fonts and data from where its author says. */
 const POLICY =
@@ -10,7 +10,7 @@ const POLICY =
 /** What the script of a cell is told. */
 export interface CellData {
   tag: string;
-  host: string;
+  framework: string;
   example: string;
   /**
    * Where this document finds the library's modules. No other document has the same address: some browsers keep modules in
@@ -19,7 +19,7 @@ export interface CellData {
   library: string;
   /** The element, and others which stand in the content. */
   elements: string[];
-  /** Modules that no save changes: those of the host, and the tool's own. */
+  /** Modules that no save changes: those of the framework, and the tool's own. */
   lasting: string[];
   /** Whether it waits, with these modules only, until the page tells it to begin. */
   spare: boolean;
@@ -51,7 +51,7 @@ export function cellHtml(
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width">
 <link rel="icon" href="data:,">
-<title>${escapeMarkup(data.tag)} in ${data.host}</title>
+<title>${escapeMarkup(data.tag)} in ${data.framework}</title>
 <script type="importmap">${map}</script>
 ${links}
 <script type="application/json" id="cell">${inScript(data)}</script>

@@ -1,12 +1,12 @@
-import { EngineMissing } from '../engines/engine.js';
+import { BrowserMissing } from '../browsers/browser.js';
 import { differ, TOLERANCE } from '../verify/compare-looks.js';
 import type { Camera } from './camera.js';
 import type { PictureAnswer, PicturesRequest } from './shapes.js';
 
-/** Takes a picture of a sample in each host, and says how many pixels are other than in the first one. */
+/** Takes a picture of a sample in each framework, and says how many pixels are other than in the first one. */
 export async function comparePictures(
   camera: Camera,
-  { hosts, css, view, ...state }: PicturesRequest,
+  { frameworks, css, view, ...state }: PicturesRequest,
 ): Promise<PictureAnswer[]> {
   const messages = [
     { page: 'view', view } as const,
@@ -14,19 +14,19 @@ export async function comparePictures(
   ];
   const answers: PictureAnswer[] = [];
   let first: Uint8Array | undefined;
-  for (const host of hosts) {
+  for (const framework of frameworks) {
     try {
-      const { png } = await camera.take({ host, ...state, messages });
+      const { png } = await camera.take({ framework, ...state, messages });
       first ??= png;
-      answers.push({ host, pixels: await differing(first, png), problem: '' });
+      answers.push({ framework, pixels: await differing(first, png), problem: '' });
     } catch (error) {
       const { message } = error as Error;
       answers.push({
-        host,
+        framework,
         pixels: 0,
-        problem: error instanceof EngineMissing ? `${message} ${error.help}` : message,
+        problem: error instanceof BrowserMissing ? `${message} ${error.help}` : message,
       });
-      if (error instanceof EngineMissing) break;
+      if (error instanceof BrowserMissing) break;
     }
   }
   return answers;

@@ -4,7 +4,7 @@ import type { JsonSchema } from '../contract/schema.js';
 import type { Finding } from '../findings/finding.js';
 import { visibleFinding, withoutFix } from '../findings/finding.js';
 import { sourceFiles } from '../library/open-library.js';
-import { HOSTS } from '../hosts/index.js';
+import { FRAMEWORKS } from '../frameworks/index.js';
 import type { ElementFacts } from '../verify/facet.js';
 import type { LiveLibrary } from './live-library.js';
 import { isTurned, samplesOf, slotsIn, valuesIn } from './scenes.js';
@@ -43,19 +43,19 @@ export async function describeLibrary(live: LiveLibrary): Promise<LiveOverview> 
   return {
     name: library.name,
     version: library.version,
-    hosts: library.config.hosts,
-    known: HOSTS.map(({ name, title }) => ({ name, title })),
+    frameworks: library.config.frameworks,
+    known: FRAMEWORKS.map(({ name, title }) => ({ name, title })),
     elements,
     findings: withExcerpts(live.otherFindings, live),
     ...(unreadable === undefined ? {} : { unreadable }),
   };
 }
 
-/** Describes an element for its sheet, with these hosts; undefined if there is none with this tag, or none was ever good. */
+/** Describes an element for its sheet, with these frameworks; undefined if there is none with this tag, or none was ever good. */
 export async function describeElement(
   live: LiveLibrary,
   tag: string,
-  hosts: readonly string[],
+  frameworks: readonly string[],
 ): Promise<LiveElement | undefined> {
   const element = live.element(tag);
   if (!element) return undefined;
@@ -110,7 +110,7 @@ export async function describeElement(
     })),
     states: contract.states.map(word),
     samples: facts ? describeSamples(facts) : [],
-    hosts: await Promise.all(hosts.map((name) => live.cells.describe(name))),
+    frameworks: await Promise.all(frameworks.map((name) => live.cells.describe(name))),
     findings: withExcerpts(live.findingsOf(tag), live),
     broken: live.isBroken(tag),
     verdicts: await verdictsOf(live.analysis.library, tag, folder),

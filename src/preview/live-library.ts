@@ -8,7 +8,7 @@ import type { Analysis, LibraryElement } from '../library/library-element.js';
 import { slashed, type ElementFolder } from '../library/open-library.js';
 import { factsOf } from '../verify/facts.js';
 import type { ElementFacts } from '../verify/facet.js';
-import { HostCells } from './host-cells.js';
+import { FrameworkCells } from './framework-cells.js';
 import { LivePackage } from './live-package.js';
 import type { LiveChange } from './shapes.js';
 import { WholeModules } from './whole-module.js';
@@ -20,7 +20,7 @@ const CALM = 1000;
 export class LiveLibrary {
   readonly package: LivePackage;
   readonly whole: WholeModules;
-  readonly cells: HostCells;
+  readonly cells: FrameworkCells;
   readonly #listeners = new Set<(change: LiveChange) => void>();
   #analysis!: Analysis;
   #byTag: ReadonlyMap<string, LibraryElement> = new Map();
@@ -38,7 +38,7 @@ export class LiveLibrary {
     this.package = new LivePackage(root);
     this.whole = new WholeModules(this.package);
     this.#look();
-    this.cells = new HostCells(root, this.tags);
+    this.cells = new FrameworkCells(root, this.tags);
   }
 
   /** The same, once the components that elements wrap are there too. */

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { FastifyInstance, FastifyReply } from 'fastify';
 import * as z from 'zod';
 import { samplesSchema } from '../contract/schema.js';
-import { HOSTS } from '../hosts/index.js';
+import { FRAMEWORKS } from '../frameworks/index.js';
 import { toolFile } from '../system/tool-files.js';
 import { asRefusal } from '../system/refusal.js';
 import { UsageError } from '../system/usage-error.js';
@@ -34,7 +34,7 @@ const TYPES: Readonly<Record<string, string>> = {
 
 const stateSchema = z.strictObject({
   tag: z.string(),
-  hosts: z.array(z.string()).max(20),
+  frameworks: z.array(z.string()).max(20),
   sample: z.int().min(0),
   values: z.record(z.string(), z.unknown()),
   slots: z.record(z.string(), z.string()),
@@ -164,10 +164,10 @@ export class LiveServer {
       setHeaders: (reply) => void reply.header('cache-control', 'no-cache'),
     });
     server.get('/api/library', async () => describeLibrary(this.live));
-    server.get<{ Params: { tag: string }; Querystring: { hosts?: string } }>(
+    server.get<{ Params: { tag: string }; Querystring: { frameworks?: string } }>(
       '/api/element/:tag',
       async ({ params, query }, reply) => {
-        const element = await describeElement(this.live, params.tag, this.#hosts(query.hosts));
+        const element = await describeElement(this.live, params.tag, this.#frameworks(query.frameworks));
         return element ?? reply.code(404).send({ wrong: `There is no element ${params.tag}.`, help: '' });
       },
     );
@@ -179,7 +179,7 @@ export class LiveServer {
       return {
         pictures: await comparePictures(this.#camera, {
           ...request,
-          hosts: this.#hosts(request.hosts.join()),
+          frameworks: this.#frameworks(request.frameworks.join()),
         }),
       };
     });
@@ -234,7 +234,7 @@ export class LiveServer {
         return reply.type(TYPES['.map']!).header('cache-control', 'no-store').send(whole.map);
       return script(reply, whole?.code, false);
     });
-    server.get<{ Params: { '*': string } }>('/hosts/*', async ({ params }, reply) =>
+    server.get<{ Params: { '*': string } }>('/frameworks/*', async ({ params }, reply) =>
       script(reply, this.live.cells.file(params['*']), true),
     );
     server.get<{ Params: { key: string } }>('/examples/:key.js', async ({ params }, reply) =>
@@ -250,7 +250,7 @@ export class LiveServer {
         const { contract } = facts;
         const { html, policy: own } = cellHtml(example, this.live.workspace.library.name, {
           tag: example.tag,
-          host: example.host,
+          framework: example.framework,
           example: `/examples/${params.key}.js`,
           library: `/whole/${++this.#documents}/`,
           elements: this.#elementsIn(example.source, example.tag),
@@ -294,18 +294,18 @@ export class LiveServer {
     return this.#listen(server, 0);
   }
 
-  /** The hosts that a page asks for; those that the library promises where it asks for none. */
-  #hosts(list: string | undefined): string[] {
-    const known = new Set(HOSTS.map(({ name }) => name));
+  /** The frameworks that a page asks for; those that the library promises where it asks for none. */
+  #frameworks(list: string | undefined): string[] {
+    const known = new Set(FRAMEWORKS.map(({ name }) => name));
     const asked = (list ?? '').split(',').filter((name) => known.has(name));
     return asked.length > 0
       ? asked
-      : this.live.analysis.library.config.hosts.filter((name) => known.has(name));
+      : this.live.analysis.library.config.frameworks.filter((name) => known.has(name));
   }
 
   async #prepare({
     tag,
-    hosts,
+    frameworks,
     generation,
     ...state
   }: z.infer<typeof cellsSchema>): Promise<{ cells: CellAnswer[] }> {
@@ -316,30 +316,30 @@ export class LiveServer {
       () => '',
       (error: Error) => error.message,
     );
-    const names = this.#hosts(hosts.join());
+    const names = this.#frameworks(frameworks.join());
     const origin = await this.#originOf(generation);
     const cells = await Promise.all(
-      names.map(async (host) => {
-        if (wrong !== '') return { host, address: '', refused: wrong };
-        const prepared = await this.live.cells.prepare(host, scene);
+      names.map(async (framework) => {
+        if (wrong !== '') return { framework, address: '', refused: wrong };
+        const prepared = await this.live.cells.prepare(framework, scene);
         return 'key' in prepared
-          ? { host, address: `${origin}/cell/${prepared.key}`, refused: '' }
-          : { host, address: '', refused: prepared.refused };
+          ? { framework, address: `${origin}/cell/${prepared.key}`, refused: '' }
+          : { framework, address: '', refused: prepared.refused };
       }),
     );
     return { cells };
   }
 
   /** What a consumer writes for a state, and the same as a sample. */
-  #code({ tag, hosts, ...state }: StateRequest): StateAnswer {
+  #code({ tag, frameworks, ...state }: StateRequest): StateAnswer {
     const facts = this.live.facts(tag);
     if (!facts) return { code: [], sample: { properties: {}, slots: {} } };
     const scene = consumerScene(facts, state);
-    const code = this.#hosts(hosts.join()).map((name) => {
-      const host = HOSTS.find((one) => one.name === name)!;
-      const { title, exampleFile: file } = host;
-      const text = host.write(scene);
-      return { host: name, title, file, text, tokens: tokensOf(text, file) };
+    const code = this.#frameworks(frameworks.join()).map((name) => {
+      const framework = FRAMEWORKS.find((one) => one.name === name)!;
+      const { title, exampleFile: file } = framework;
+      const text = framework.write(scene);
+      return { framework: name, title, file, text, tokens: tokensOf(text, file) };
     });
     return { code, sample: { properties: needed(facts, state), slots: slotsIn(facts, state) } };
   }

@@ -14,7 +14,7 @@ export type TreeNode = {
   children: TreeNode[];
 };
 
-/** How an element looks from outside: what is compared between hosts. */
+/** How an element looks from outside: what is compared between frameworks. */
 export type CellState = {
   /** What a person can read, with white space made one. */
   text: string;
@@ -32,7 +32,7 @@ export type CellMessage =
   | { cell: 'ready'; state: CellState; requests: number; took: number }
   | { cell: 'state'; state: CellState }
   | { cell: 'height'; height: number }
-  | { cell: 'heard'; event: string; detail: unknown; canceled: boolean; byHost: boolean }
+  | { cell: 'heard'; event: string; detail: unknown; canceled: boolean; byFramework: boolean }
   | { cell: 'property'; name: string; value: unknown }
   | { cell: 'attribute'; name: string; value: string | null }
   | { cell: 'slot'; name: string; nodes: number }
@@ -43,7 +43,7 @@ export type CellMessage =
   | { cell: 'step'; step: RecordedStep }
   | { cell: 'alive'; number: number };
 
-/** A place in a module, as an engine tells it. */
+/** A place in a module, as a browser tells it. */
 export type CellPlace = {
   address: string;
   line: number;

@@ -1,5 +1,5 @@
 import type { Contract, Property, Sample } from '../contract/model.js';
-import { Callback, type BoundProperty, type Scene } from '../hosts/scene.js';
+import { Callback, type BoundProperty, type Scene } from '../frameworks/scene.js';
 import type { ElementFacts } from '../verify/facet.js';
 import { intoSlot, parseContent } from '../verify/content.js';
 import type { StateRequest } from './shapes.js';
@@ -38,7 +38,7 @@ function givenIn(facts: ElementFacts, { sample, values }: LiveState): Record<str
   return { ...Object.fromEntries(required), ...properties, ...values };
 }
 
-/** The scene that runs in a cell: whatever has a value is bound, so that it can be turned through the host's own state. */
+/** The scene that runs in a cell: whatever has a value is bound, so that it can be turned through the framework's own state. */
 export function liveScene(facts: ElementFacts, state: LiveState): Scene {
   const given = valuesIn(facts, state);
   const written = new Set(Object.keys(needed(facts, state)));

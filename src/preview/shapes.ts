@@ -7,8 +7,8 @@ export type Token = {
   kind: string;
 };
 
-/** A host as the page names it. */
-export type LiveHost = {
+/** A framework as the page names it. */
+export type LiveFramework = {
   name: string;
   title: string;
   version: string;
@@ -99,7 +99,7 @@ export type LiveElement = {
   cssProperties: (LiveMember & { syntax: string; initial: string })[];
   states: LiveMember[];
   samples: LiveSample[];
-  hosts: LiveHost[];
+  frameworks: LiveFramework[];
   findings: LiveFinding[];
   /** True where the cells show what was good last, since the files have errors. */
   broken: boolean;
@@ -120,9 +120,9 @@ export type ListedElement = {
 export type LiveOverview = {
   name: string;
   version: string;
-  /** The hosts that the library promises. */
-  hosts: string[];
-  /** All hosts that there are. */
+  /** The frameworks that the library promises. */
+  frameworks: string[];
+  /** All frameworks that there are. */
   known: { name: string; title: string }[];
   elements: ListedElement[];
   /** What is told of no element. */
@@ -150,10 +150,10 @@ export type LiveChange = {
   unreadable?: string;
 };
 
-/** What a page sends: which element, in which hosts, and how it was turned. */
+/** What a page sends: which element, in which frameworks, and how it was turned. */
 export type StateRequest = {
   tag: string;
-  hosts: string[];
+  frameworks: string[];
   /** The sample's place in the list. */
   sample: number;
   /** Properties that were given another value, by name. */
@@ -169,8 +169,8 @@ export type PicturesRequest = StateRequest & {
   view: CellView;
 };
 
-/** How many pixels of a host's picture are other than in the first host; or why there is none. */
-export type PictureAnswer = { host: string; pixels: number; problem: string };
+/** How many pixels of a framework's picture are other than in the first framework; or why there is none. */
+export type PictureAnswer = { framework: string; pixels: number; problem: string };
 
 /** How all cells are shown. */
 export type CellView = {
@@ -182,14 +182,14 @@ export type CellView = {
 
 /** A cell as the page shows it: where it is, or why it is not. */
 export type CellAnswer = {
-  host: string;
+  framework: string;
   address: string;
   refused: string;
 };
 
-/** What a consumer writes in one host. */
+/** What a consumer writes in one framework. */
 export type CodeAnswer = {
-  host: string;
+  framework: string;
   title: string;
   file: string;
   text: string;

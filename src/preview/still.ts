@@ -1,7 +1,7 @@
 import { mkdir } from 'node:fs/promises';
 import { join } from 'node:path';
-import { EngineMissing } from '../engines/engine.js';
-import { HOSTS } from '../hosts/index.js';
+import { BrowserMissing } from '../browsers/browser.js';
+import { FRAMEWORKS } from '../frameworks/index.js';
 import { writeWhole } from '../system/write-whole.js';
 import { Camera } from './camera.js';
 import type { LiveLibrary } from './live-library.js';
@@ -16,24 +16,24 @@ export interface Stills {
   missing: { what: string; help: string }[];
 }
 
-/** Writes a picture of each sample in each host, as they are at their start: `TAG/SAMPLE.HOST.png`. */
+/** Writes a picture of each sample in each framework, as they are at their start: `TAG/SAMPLE.FRAMEWORK.png`. */
 export async function stillPictures(
   live: LiveLibrary,
   folder: string,
-  wanted: { element?: string | undefined; hosts?: readonly string[] | undefined },
+  wanted: { element?: string | undefined; frameworks?: readonly string[] | undefined },
 ): Promise<Stills> {
   const stills: Stills = { written: [], problems: [], missing: [] };
   const server = new LiveServer(live);
   const camera = new Camera(live, (await server.start(0)).cells);
   const tags = live.tags.filter((tag) => wanted.element === undefined || wanted.element === tag);
   try {
-    for (const host of wanted.hosts ?? live.analysis.library.config.hosts) {
-      const { missing, install = '', title } = await live.cells.describe(host);
+    for (const framework of wanted.frameworks ?? live.analysis.library.config.frameworks) {
+      const { missing, install = '', title } = await live.cells.describe(framework);
       if (missing) stills.missing.push({ what: `${title}: ${missing}`, help: install });
-      else for (const tag of tags) await stillElement(live, camera, { folder, host, tag }, stills);
+      else for (const tag of tags) await stillElement(live, camera, { folder, framework, tag }, stills);
     }
   } catch (error) {
-    if (!(error instanceof EngineMissing)) throw error;
+    if (!(error instanceof BrowserMissing)) throw error;
     stills.missing.push({ what: error.message, help: error.help });
   } finally {
     await camera.close();
@@ -45,7 +45,7 @@ export async function stillPictures(
 async function stillElement(
   live: LiveLibrary,
   camera: Camera,
-  { folder, host, tag }: { folder: string; host: string; tag: string },
+  { folder, framework, tag }: { folder: string; framework: string; tag: string },
   stills: Stills,
 ): Promise<void> {
   const facts = live.facts(tag);
@@ -56,15 +56,15 @@ async function stillElement(
   }
   const used = new Set<string>();
   for (const [sample, { sample: name }] of samplesOf(facts).entries()) {
-    const file = `${tag}/${fileName(name, used)}.${host}.png`;
+    const file = `${tag}/${fileName(name, used)}.${framework}.png`;
     try {
-      const { png, width, height } = await camera.take({ tag, host, sample, values: {}, slots: {} });
+      const { png, width, height } = await camera.take({ tag, framework, sample, values: {}, slots: {} });
       await mkdir(join(folder, tag), { recursive: true });
       await writeWhole(join(folder, file), png);
       stills.written.push({ file, width, height });
     } catch (error) {
-      if (error instanceof EngineMissing) throw error;
-      const { title } = HOSTS.find((one) => one.name === host)!;
+      if (error instanceof BrowserMissing) throw error;
+      const { title } = FRAMEWORKS.find((one) => one.name === framework)!;
       stills.problems.push({ what: `${tag}, “${name}”, in ${title}`, why: (error as Error).message });
     }
   }

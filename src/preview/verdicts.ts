@@ -4,14 +4,16 @@ import type { ElementFolder, Library } from '../library/open-library.js';
 import { Memory } from '../verify/memory.js';
 import type { LiveVerdicts } from './shapes.js';
 
-/** Counts the verdicts that are remembered of an element, in the hosts and engines that the library promises. */
+/** Counts the verdicts that are remembered of an element, in the frameworks and browsers that the library promises. */
 export async function verdictsOf(
   { root, config }: Library,
   tag: string,
   folder: ElementFolder,
 ): Promise<LiveVerdicts> {
   const memory = new Memory(root);
-  const places = config.engines.flatMap((engine) => config.hosts.map((host) => [engine, host, tag]));
+  const places = config.browsers.flatMap((browser) =>
+    config.frameworks.map((framework) => [browser, framework, tag]),
+  );
   const known = (await Promise.all(places.map((place) => memory.last(place)))).flatMap((last) => last ?? []);
   const sum = (kind: 'fits' | 'care' | 'fails' | 'unchecked'): number =>
     known.reduce((total, last) => total + last[kind], 0);

@@ -1,5 +1,5 @@
-import { hostDependencies } from '../hosts/host-packages.js';
-import type { Host } from '../hosts/host.js';
+import { frameworkDependencies } from '../frameworks/framework-packages.js';
+import type { Framework } from '../frameworks/framework.js';
 import { schemaLine } from './schema-line.js';
 import { elementFiles } from './element-files.js';
 
@@ -11,10 +11,10 @@ export function libraryFiles(
   name: string,
   tag: string,
   tool: string,
-  hosts: readonly Host[],
+  frameworks: readonly Framework[],
 ): Record<string, string> {
   const folder = `elements/${tag}`;
-  const { devDependencies, overrides } = hostDependencies(hosts);
+  const { devDependencies, overrides } = frameworkDependencies(frameworks);
   const element = elementFiles({
     tag,
     summary: 'A lantern at the quay: a first element to change or to replace.',
@@ -27,8 +27,8 @@ export function libraryFiles(
   return {
     'lastwright.yaml': `${schemaLine('library', '')}library: 1
 elements: elements/*
-hosts: [${hosts.map((host) => host.name).join(', ')}]
-engines: [chromium]
+frameworks: [${frameworks.map((framework) => framework.name).join(', ')}]
+browsers: [chromium]
 output: dist
 `,
     'package.json': `${JSON.stringify(
@@ -89,7 +89,7 @@ test('every element keeps its contract', async () => {
   assert.deepEqual(findings.filter(({ severity }) => severity === 'error'), []);
   const { report } = await verifyLibrary(analysis, files);
   const failing = report.results.filter(({ verdict }) => verdict === 'fails');
-  assert.deepEqual(failing.map(({ element, facet, host, note }) => [element, facet, host, note]), []);
+  assert.deepEqual(failing.map(({ element, facet, framework, note }) => [element, facet, framework, note]), []);
 });
 `;
 

@@ -22,9 +22,9 @@ export async function buildChecked(workspace: Workspace, builder: PackageBuilder
   };
 }
 
-/** The same with a builder for this once; `again` makes everything anew, whatever is remembered. */
-export async function buildOnce(workspace: Workspace, again = false): Promise<BuiltPackage> {
-  const builder = new PackageBuilder({ remembers: !again });
+/** The same with a builder for this once; `noCache` ignores what earlier builds left. */
+export async function buildOnce(workspace: Workspace, noCache = false): Promise<BuiltPackage> {
+  const builder = new PackageBuilder({ remembers: !noCache });
   try {
     return await buildChecked(workspace, builder);
   } finally {

@@ -25,17 +25,17 @@ export interface Meanwhile {
 /**
  * Opens, checks and builds the library that a command is about, in memory. What is an error in a check, types included,
  * stops the build: then there are no files. Where nothing has changed since the last time, what was made then is taken,
- * but for `again`.
+ * but for `noCache`.
  */
 export async function buildFrom(
   folder: string | undefined,
-  again = false,
+  noCache = false,
   meanwhile: Meanwhile = {},
 ): Promise<BuiltFrom> {
   const began = Date.now();
   const root = await findLibraryRoot(folder ?? process.cwd());
   if (isLarge(root)) compileForShortRuns();
-  const mayRecall = !again && wasBuilt(root);
+  const mayRecall = !noCache && wasBuilt(root);
   // What builds and analyzes is loaded where that is to be done: recalling a build is over sooner than loading it.
   const anew = mayRecall ? undefined : loadAnew();
   const library = await openLibrary(root);
@@ -48,7 +48,7 @@ export async function buildFrom(
   meanwhile.begin?.(library);
   const { Workspace, buildOnce } = await (anew ?? loadAnew());
   const workspace = new Workspace(library);
-  const building = buildOnce(workspace, again);
+  const building = buildOnce(workspace, noCache);
   building.catch(() => {});
   const analysis = once(() => Promise.resolve(workspace.analysis()));
   meanwhile.wait?.(library, analysis);

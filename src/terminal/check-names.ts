@@ -1,7 +1,7 @@
 import { suggestion } from '../findings/nearest.js';
 import { UsageError } from '../system/usage-error.js';
 
-/** Names that a person gave must be known; `kind` says of what they are. */
+/** Names that a person gave must be known; `kind` says of what they are, in the plural. */
 export function checkNames(
   given: readonly string[] | undefined,
   known: readonly string[],
@@ -9,6 +9,6 @@ export function checkNames(
 ): void {
   for (const name of given ?? []) {
     if (!known.includes(name))
-      throw new UsageError(`"${name}" is none of the ${kind}.`, suggestion(name, known, kind));
+      throw new UsageError(`Unknown ${kind.slice(0, -1)} "${name}".`, suggestion(name, known, kind));
   }
 }

@@ -6,10 +6,10 @@ export class Progress {
 
   constructor(readonly total: number) {}
 
-  cell(host: string, element: string, facet: string): void {
+  cell(framework: string, element: string, facet: string): void {
     this.#done++;
     if (process.stderr.isTTY)
-      process.stderr.write(`\r\x1b[K${this.#done}/${this.total} ${host} · ${element} · ${facet}`);
+      process.stderr.write(`\r\x1b[K${this.#done}/${this.total} ${framework} · ${element} · ${facet}`);
   }
 
   end(): void {

@@ -1,7 +1,7 @@
 import { relative, resolve } from 'node:path';
 import colors from 'picocolors';
 import type { Workspace } from '../analysis/workspace.js';
-import { HOSTS } from '../hosts/index.js';
+import { FRAMEWORKS } from '../frameworks/index.js';
 import { LiveLibrary } from '../preview/live-library.js';
 import { LiveServer } from '../preview/live-server.js';
 import { EXIT } from './base-command.js';
@@ -12,23 +12,23 @@ import { untilInterrupted } from './watch-library.js';
 
 interface Shown {
   element: string | undefined;
-  hosts: string[] | undefined;
+  frameworks: string[] | undefined;
   json: boolean;
 }
 
 /** Serves the live page until it is interrupted; gives the exit status. */
 export async function runPreview(
   folder: string | undefined,
-  { element, hosts, json, port, open }: Shown & { port: number; open: boolean },
+  { element, frameworks, json, port, open }: Shown & { port: number; open: boolean },
 ): Promise<number> {
   const workspace = await openFrom(folder);
-  check(workspace, { element, hosts });
+  check(workspace, { element, frameworks });
   const live = await LiveLibrary.open(workspace);
   const server = new LiveServer(live);
   const interrupted = untilInterrupted();
   const { page } = await server.start(port);
   const path = element === undefined ? '/' : `/element/${encodeURIComponent(element)}`;
-  const address = `${page}${path}${hosts ? `?hosts=${hosts.join(',')}` : ''}`;
+  const address = `${page}${path}${frameworks ? `?frameworks=${frameworks.join(',')}` : ''}`;
   const { library } = workspace;
   if (json) say.json({ address, library: library.name, elements: live.tags });
   else {
@@ -55,13 +55,13 @@ async function openBrowser(address: string): Promise<void> {
 /** Writes pictures of the samples; gives the exit status. */
 export async function runStill(
   folder: string | undefined,
-  { element, hosts, json, folder: target }: Shown & { folder: string },
+  { element, frameworks, json, folder: target }: Shown & { folder: string },
 ): Promise<number> {
   const workspace = await openFrom(folder);
-  check(workspace, { element, hosts });
+  check(workspace, { element, frameworks });
   const { stillPictures } = await import('../preview/still.js');
   const live = await LiveLibrary.open(workspace);
-  const { written, problems, missing } = await stillPictures(live, resolve(target), { element, hosts });
+  const { written, problems, missing } = await stillPictures(live, resolve(target), { element, frameworks });
   await live.end();
   if (json) say.json({ folder: target, pictures: written, problems });
   else {
@@ -75,10 +75,10 @@ export async function runStill(
   return missing.length > 0 ? EXIT.missing : EXIT.fine;
 }
 
-function check(workspace: Workspace, { element, hosts }: Pick<Shown, 'element' | 'hosts'>): void {
+function check(workspace: Workspace, { element, frameworks }: Pick<Shown, 'element' | 'frameworks'>): void {
   checkNames(
-    hosts,
-    HOSTS.map(({ name }) => name),
+    frameworks,
+    FRAMEWORKS.map(({ name }) => name),
     'frameworks',
   );
   if (element === undefined) return;

@@ -9,7 +9,7 @@ import type { SamplesFile } from '../contract/schema.js';
 import { UsageError } from '../system/usage-error.js';
 import { buildLibrary } from '../build/build-library.js';
 import { analyzedSubject } from '../verify/verify-subject.js';
-import { EngineMissing } from '../engines/engine.js';
+import { BrowserMissing } from '../browsers/browser.js';
 import { EXIT } from './base-command.js';
 import { counted, say } from './output.js';
 import { runVerify, type VerifyRun } from './run-verify.js';
@@ -33,7 +33,7 @@ export async function runVerifyPackage(
     // Its own declarations are not what a build here would write.
     return await runVerify(analyzedSubject(library.analysis), built, { ...run, types: false });
   } catch (error) {
-    if (!(error instanceof EngineMissing)) throw error;
+    if (!(error instanceof BrowserMissing)) throw error;
     say.error(`The tags of ${source} cannot be observed: ${error.message}`, error.help);
     return EXIT.missing;
   } finally {

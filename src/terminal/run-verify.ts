@@ -3,9 +3,9 @@ import { dirname, join, relative, resolve } from 'node:path';
 import type { BuiltPackage } from '../build/build-library.js';
 import type { Analysis } from '../library/library-element.js';
 import { checkReport } from '../findings/check-report.js';
-import { ENGINES } from '../engines/index.js';
-import { findHost } from '../hosts/find-host.js';
-import { HOSTS } from '../hosts/index.js';
+import { BROWSERS } from '../browsers/index.js';
+import { findFramework } from '../frameworks/find-framework.js';
+import { FRAMEWORKS } from '../frameworks/index.js';
 import type { Library } from '../library/open-library.js';
 import { OWN_FOLDER } from '../library/own-folder.js';
 import { writeNew } from '../scaffold/write-new.js';
@@ -29,8 +29,8 @@ import { showOverview } from './show-overview.js';
 import { Progress } from './progress.js';
 
 export interface VerifyRun {
-  hosts?: string[] | undefined;
-  engines?: string[] | undefined;
+  frameworks?: string[] | undefined;
+  browsers?: string[] | undefined;
   elements?: string[] | undefined;
   facets?: string[] | undefined;
   /** Where the HTML report goes; into the tool's own folder in the library where nothing is said. */
@@ -42,22 +42,22 @@ export interface VerifyRun {
   types?: boolean | undefined;
   timeout: number;
   /** Whether everything is seen anew. */
-  again?: boolean | undefined;
+  noCache?: boolean | undefined;
   shard?: Shard | undefined;
   /** Called after each cell. */
   onCell?(): void;
   /** Where a project that shows one cell is written. */
-  case?: string | undefined;
+  reproduce?: string | undefined;
 }
 
 /** Pages for a run, which may be started before there is anything to be seen in them. */
-export function pagesFor(library: Library, { engines, timeout }: VerifyRun): RunPages {
+export function pagesFor(library: Library, { browsers, timeout }: VerifyRun): RunPages {
   checkNames(
-    engines,
-    ENGINES.map(({ name }) => name),
-    'engines',
+    browsers,
+    BROWSERS.map(({ name }) => name),
+    'browsers',
   );
-  return new RunPages(library, { engines, probeTimeout: timeout });
+  return new RunPages(library, { browsers, probeTimeout: timeout });
 }
 
 /** Loads and works out ahead what verifying needs. */
@@ -92,8 +92,8 @@ async function verifyIn(
 ): Promise<number> {
   const { library } = subject;
   checkNames(
-    run.hosts,
-    HOSTS.map(({ name }) => name),
+    run.frameworks,
+    FRAMEWORKS.map(({ name }) => name),
     'frameworks',
   );
   checkNames(
@@ -101,7 +101,7 @@ async function verifyIn(
     [...FACETS, TYPES].map(({ name }) => name),
     'facets',
   );
-  if (run.case) checkCase(run);
+  if (run.reproduce) checkCase(run);
   if (files.size === 0) {
     if (run.format === 'json') say.json(checkReport({ ...(await subject.analysis()), findings }));
     else
@@ -121,16 +121,16 @@ async function verifyIn(
   }
   let progress: Progress | undefined;
   const { report, missing } = await verifyInPages(subject, files, pages, {
-    hosts: run.hosts ?? library.config.hosts,
-    engines: run.engines ?? library.config.engines,
+    frameworks: run.frameworks ?? library.config.frameworks,
+    browsers: run.browsers ?? library.config.browsers,
     elements: run.elements,
     facets: run.facets,
     types: run.types,
-    again: run.again,
+    noCache: run.noCache,
     shard: run.shard,
     onBegin: (cells) => (progress = new Progress(cells)),
-    onCell({ host, element, facet }) {
-      progress?.cell(host, element, facet);
+    onCell({ framework, element, facet }) {
+      progress?.cell(framework, element, facet);
       run.onCell?.();
     },
   });
@@ -138,7 +138,7 @@ async function verifyIn(
   // Browsers end while the report is written.
   const closed = pages.close();
   const status = await showReport(subject, report, run);
-  if (run.case) await writeCase(await subject.analysis(), files, report, run, run.case);
+  if (run.reproduce) await writeCase(await subject.analysis(), files, report, run, run.reproduce);
   for (const { what, help } of missing) say.error(what, help);
   await closed;
   return status === EXIT.fine && missing.length > 0 ? EXIT.missing : status;
@@ -161,11 +161,11 @@ export async function mergeVerify(
 }
 
 /** A case is one cell. */
-function checkCase({ elements, hosts, facets }: VerifyRun): void {
-  if (elements?.length !== 1 || hosts?.length !== 1 || facets?.length !== 1)
+function checkCase({ elements, frameworks, facets }: VerifyRun): void {
+  if (elements?.length !== 1 || frameworks?.length !== 1 || facets?.length !== 1)
     throw new UsageError(
       'A case is of one element, one framework and one facet.',
-      'Add --element TAG --host NAME --facet NAME.',
+      'Add --element TAG --framework NAME --facet NAME.',
     );
   checkNames(
     facets,
@@ -178,23 +178,23 @@ async function writeCase(
   analysis: Analysis,
   files: BuiltPackage['files'],
   report: VerifyReport,
-  { elements, hosts, facets }: VerifyRun,
+  { elements, frameworks, facets }: VerifyRun,
   folder: string,
 ): Promise<void> {
   const [facet] = facets as [string];
-  const host = await findHost(
-    HOSTS.find(({ name }) => name === hosts![0])!,
+  const framework = await findFramework(
+    FRAMEWORKS.find(({ name }) => name === frameworks![0])!,
     analysis.library.root,
   );
-  const { caseProject } = await import('../verify/case-project.js');
+  const { caseProject } = await import('../verify/reproduction.js');
   const results = report.results.filter((result) => result.facet === facet);
   const project =
-    'missing' in host
+    'missing' in framework
       ? undefined
-      : await caseProject(analysis, files, { element: elements![0]!, facet, host, results });
+      : await caseProject(analysis, files, { element: elements![0]!, facet, framework, results });
   if (!project)
     throw new UsageError(
-      `There is nothing to show of ${facet} in ${hosts![0]}.`,
+      `There is nothing to show of ${facet} in ${frameworks![0]}.`,
       'Choose a facet that the element has, in a framework that is installed.',
     );
   await mkdir(resolve(folder), { recursive: true });
@@ -242,7 +242,7 @@ async function showReport(
 function nextStep({ results, summary }: VerifyReport): string {
   const failing = results.find(({ verdict }) => verdict === 'fails');
   if (failing)
-    return `Next: mend it, then lastwright verify --element ${failing.element} --host ${failing.host}.`;
+    return `Next: mend it, then lastwright verify --element ${failing.element} --framework ${failing.framework}.`;
   return summary.unchecked > 0
     ? 'Next: see what the notes name, or open the report in a browser.'
     : 'Next: open the report in a browser.';

@@ -1,9 +1,7 @@
 import colors from 'picocolors';
 import { visibleFinding, type Finding } from '../findings/finding.js';
 import { visible, visibleName } from '../findings/visible.js';
-import { CONFIG_FILE, sourceFiles, type Library } from '../library/open-library.js';
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { sourceFiles, type Library } from '../library/open-library.js';
 import { counted, wrapped } from './output.js';
 
 const PAINT = { error: colors.red, warning: colors.yellow, note: colors.cyan };
@@ -18,10 +16,7 @@ export function showFindings(findings: readonly Finding[], library: Library): st
     if (finding.file !== file) {
       file = finding.file;
       blocks.push(colors.bold(colors.underline(visibleName(file))));
-      const text =
-        texts.get(file) ??
-        (file === CONFIG_FILE ? readFileSync(join(library.root, file), 'utf8') : undefined);
-      lines = text?.split(/\r?\n/);
+      lines = texts.get(file)?.split(/\r?\n/);
     }
     blocks.push(showFinding(visibleFinding(finding), lines));
   }

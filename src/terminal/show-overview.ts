@@ -32,41 +32,41 @@ export function showOverview(report: VerifyReport, details = false): string {
 }
 
 /** How many verdicts there are of each kind, of how much, and in what. */
-export function showCounts({ summary, engines, seconds, cells }: VerifyReport): string {
+export function showCounts({ summary, browsers, seconds, cells }: VerifyReport): string {
   const counts = (['fits', 'care', 'fails', 'unchecked'] as const).map((verdict) => {
     const text = `${summary[verdict]} ${COUNT_WORDS[verdict]}`;
     return summary[verdict] > 0 ? PAINT[verdict](text) : colors.dim(text);
   });
-  const browsers = engines.map(({ version }) => version).join(', ') || 'no browser';
+  const versions = browsers.map(({ version }) => version).join(', ') || 'no browser';
   const remembered =
     cells.remembered > 0
       ? `\n${counted(cells.seen, 'cell')} seen now, ${cells.remembered} remembered: nothing has changed that they rest on`
       : '';
-  return counts.join(', ') + colors.dim(` in ${seconds.toFixed(1)} s, ${browsers}${remembered}`);
+  return counts.join(', ') + colors.dim(` in ${seconds.toFixed(1)} s, ${versions}${remembered}`);
 }
 
-/** One table for the engines in which all is alike; several where they differ and one would be too wide. */
-function showMatrix({ columns, rows }: Overview, { hosts }: VerifyReport, details: boolean): string[] {
-  const nameOf = (host: string): string =>
-    hosts.find(({ name }) => name === host)?.title.replace(/^Plain /, '') ?? host;
+/** One table for the browsers in which all is alike; several where they differ and one would be too wide. */
+function showMatrix({ columns, rows }: Overview, { frameworks }: VerifyReport, details: boolean): string[] {
+  const nameOf = (framework: string): string =>
+    frameworks.find(({ name }) => name === framework)?.title.replace(/^Plain /, '') ?? framework;
   const lined = rows.flatMap(({ element, cells, facets }) => [
     { name: element, cells },
     ...(details ? facets.map(({ name, cells: own }) => ({ name: `  ${name}`, cells: own })) : []),
   ]);
   const first = Math.max(0, ...lined.map(({ name }) => name.length)) + 1;
-  const tables = new Map<string, { engines: string[]; lines: string[] }>();
-  for (const engine of new Set(columns.map((column) => column.engine))) {
-    const places = columns.flatMap((column, place) => (column.engine === engine ? [place] : []));
+  const tables = new Map<string, { browsers: string[]; lines: string[] }>();
+  for (const browser of new Set(columns.map((column) => column.browser))) {
+    const places = columns.flatMap((column, place) => (column.browser === browser ? [place] : []));
     const lines = tableOf(
-      places.map((place) => nameOf((columns[place] as Column).host)),
+      places.map((place) => nameOf((columns[place] as Column).framework)),
       lined.map(({ name, cells }) => ({ name, cells: places.map((place) => cells[place]) })),
       first,
     );
     const same = tables.get(lines.join('\n'));
-    if (same) same.engines.push(engine);
-    else tables.set(lines.join('\n'), { engines: [engine], lines });
+    if (same) same.browsers.push(browser);
+    else tables.set(lines.join('\n'), { browsers: [browser], lines });
   }
-  const several = new Set(columns.map(({ engine }) => engine)).size > 1;
+  const several = new Set(columns.map(({ browser }) => browser)).size > 1;
   const used = new Set(rows.flatMap(({ cells }) => cells.flatMap((cell) => (cell ? signsOf(cell) : []))));
   const legend = (['fits', 'care', 'fails', 'unchecked'] as const)
     .filter((verdict) => used.has(verdict))
@@ -74,8 +74,8 @@ function showMatrix({ columns, rows }: Overview, { hosts }: VerifyReport, detail
       PAINT[verdict](`${SIGNS[verdict]} ${verdict === 'fits' ? 'all fit' : COUNT_WORDS[verdict]}`),
     );
   return [
-    ...[...tables.values()].flatMap(({ engines, lines }, place) => [
-      ...(several ? [`${place > 0 ? '\n' : ''}${colors.bold(engines.join(', '))}`] : []),
+    ...[...tables.values()].flatMap(({ browsers, lines }, place) => [
+      ...(several ? [`${place > 0 ? '\n' : ''}${colors.bold(browsers.join(', '))}`] : []),
       ...lines,
     ]),
     '',
@@ -174,16 +174,18 @@ function showCauses({ causes }: Overview, report: VerifyReport): string[] {
   return lines;
 }
 
-function showCause({ note, places }: Cause, { hosts, engines, results }: VerifyReport): string[] {
+function showCause({ note, places }: Cause, { frameworks, browsers, results }: VerifyReport): string[] {
   const all = new Set(results.map(({ element }) => element)).size;
   return [
     `  ${wrapped(note, 2)}`,
-    ...places.map(({ facets, elements, hosts: inHosts, engines: inEngines }) => {
+    ...places.map(({ facets, elements, frameworks: inFrameworks, browsers: inBrowsers }) => {
       const where = [
-        inHosts.length === hosts.length && hosts.length > 1 ? 'all frameworks' : inHosts.join(', '),
-        ...(engines.length < 2
+        inFrameworks.length === frameworks.length && frameworks.length > 1
+          ? 'all frameworks'
+          : inFrameworks.join(', '),
+        ...(browsers.length < 2
           ? []
-          : [inEngines.length === engines.length ? 'all engines' : inEngines.join(', ')]),
+          : [inBrowsers.length === browsers.length ? 'all browsers' : inBrowsers.join(', ')]),
       ].join(' · ');
       const text = `${facets.join(', ')} · ${where} · ${aboutOf(elements, all)}`;
       return `    ${colors.dim(wrapped(text, 4))}`;

@@ -2,12 +2,12 @@ import { contentKey } from '../system/cache.js';
 import type { Facet } from './facet.js';
 import type { VerifyResult } from './result.js';
 
-/** What a host made in the scenes that a facet mounts: short names for it, by facet and scene; null where it was not the same each time. */
+/** What a framework made in the scenes that a facet mounts: short names for it, by facet and scene; null where it was not the same each time. */
 export type Made = Record<string, Record<string, string | null>>;
 
-/** What was seen of an element in the host that the others are compared with. */
+/** What was seen of an element in the framework that the others are compared with. */
 export interface Lead {
-  /** The host's name for people. */
+  /** The framework's name for people. */
   title: string;
   made: Made;
   results: readonly VerifyResult[];
@@ -21,7 +21,7 @@ export function madeKeys(made: Readonly<Record<string, string | null>>): Record<
 }
 
 /**
- * The scenes in which another host has to make the same as a lead did, for a facet to come to the same; undefined where that cannot be
+ * The scenes in which another framework has to make the same as a lead did, for a facet to come to the same; undefined where that cannot be
  * known.
  */
 export function scenesToCompare({ name }: Facet, lead: Lead): { scene: string; made: string }[] | undefined {
@@ -63,7 +63,7 @@ export async function leadsAlike(
 ): Promise<Map<Facet, Lead>> {
   const made: Record<string, string | null> = {};
   let alike = candidates;
-  // Most hosts that make something else do so in every scene: the first scene of each facet tells them apart.
+  // Most frameworks that make something else do so in every scene: the first scene of each facet tells them apart.
   for (const most of [1, Infinity]) {
     const compared = alike.map((one) => ({ one, scenes: one.scenes.slice(0, most) }));
     const wanted = compared.flatMap(({ scenes }) => scenes.map(({ address }) => address));
@@ -81,13 +81,13 @@ export async function leadsAlike(
 }
 
 /**
- * The results of a facet in a host that made the same as the lead did: those of the lead, save for the subjects that were seen once
+ * The results of a facet in a framework that made the same as the lead did: those of the lead, save for the subjects that were seen once
  * more. `cell` says what is another here.
  */
 export function sameAsLead(
   facet: Facet,
   lead: Lead,
-  cell: Pick<VerifyResult, 'host' | 'source' | 'seen'>,
+  cell: Pick<VerifyResult, 'framework' | 'source' | 'seen'>,
   own: readonly VerifyResult[],
 ): VerifyResult[] {
   const bySubject = new Map(own.map((result) => [result.subject, result]));

@@ -1,17 +1,17 @@
-import { EngineMissing, type Browser, type Engine } from '../engines/engine.js';
+import { BrowserMissing, type RunningBrowser, type Browser } from '../browsers/browser.js';
 
 /** The browser of a run, started when it is first asked for; one that ended by itself is started again. */
 export class BrowserKeeper {
-  #running: Promise<Browser> | undefined;
+  #running: Promise<RunningBrowser> | undefined;
 
-  constructor(readonly engine: Engine) {}
+  constructor(readonly browser: Browser) {}
 
-  /** The browser; rejects with `EngineMissing` if there is none on the machine. */
-  async get(): Promise<Browser> {
+  /** The browser; rejects with `BrowserMissing` if there is none on the machine. */
+  async get(): Promise<RunningBrowser> {
     this.#running ??= this.#launch();
-    const browser = await this.#running;
-    if (!browser.dead) return browser;
-    return this.#again(browser);
+    const running = await this.#running;
+    if (!running.dead) return running;
+    return this.#again(running);
   }
 
   /** True if it ended by itself and was not started again yet. */
@@ -21,7 +21,7 @@ export class BrowserKeeper {
     return (await this.#running)?.dead ?? false;
   }
 
-  async #again(ended: Browser): Promise<Browser> {
+  async #again(ended: RunningBrowser): Promise<RunningBrowser> {
     await ended.close();
     // Several may have waited for the same end.
     if ((await this.#running) === ended) this.#running = this.#launch();
@@ -29,13 +29,13 @@ export class BrowserKeeper {
   }
 
   /** One that is there and does not start is as good as none. */
-  async #launch(): Promise<Browser> {
+  async #launch(): Promise<RunningBrowser> {
     try {
-      return await this.engine.launch();
+      return await this.browser.launch();
     } catch (error) {
-      if (error instanceof EngineMissing) throw error;
-      throw new EngineMissing(
-        `${this.engine.title} does not start: ${(error as Error).message}`,
+      if (error instanceof BrowserMissing) throw error;
+      throw new BrowserMissing(
+        `${this.browser.title} does not start: ${(error as Error).message}`,
         'Start it by hand, and see what it says.',
       );
     }
@@ -43,7 +43,7 @@ export class BrowserKeeper {
 
   async close(): Promise<void> {
     await this.#running?.then(
-      (browser) => browser.close(),
+      (running) => running.close(),
       () => {},
     );
   }

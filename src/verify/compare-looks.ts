@@ -13,9 +13,9 @@ const APPEARANCE = 'appearance';
 export const TOLERANCE = 0.05;
 
 /**
- * Compares the pictures of each sample in all hosts of an engine with that of the first host. Results of the facet appearance come in
+ * Compares the pictures of each sample in all frameworks of a browser with that of the first framework. Results of the facet appearance come in
  * as `fits` with a picture, and leave with a verdict; others stay as they are. `alone` says whether the library promises one
- * host only: then nothing is to be compared, and the facet is left out. `known` holds what was compared before, and takes what is
+ * framework only: then nothing is to be compared, and the facet is left out. `known` holds what was compared before, and takes what is
  * compared now.
  */
 export async function compareLooks(
@@ -29,7 +29,7 @@ export async function compareLooks(
   const judged = new Map<VerifyResult, VerifyResult>();
   for (const same of grouped(
     taken,
-    ({ element, subject, engine }) => `${element}\n${subject}\n${engine}`,
+    ({ element, subject, browser }) => `${element}\n${subject}\n${browser}`,
   ).values()) {
     const [first, ...others] = same as [VerifyResult, ...VerifyResult[]];
     if (others.length === 0)
@@ -53,7 +53,7 @@ async function compare(
   pictures: Pictures,
   known: KnownLooks,
 ): Promise<VerifyResult> {
-  const did = `compare it with that in ${first.host}`;
+  const did = `compare it with that in ${first.framework}`;
   const [a, b] = [first.pictures!.own, other.pictures!.own];
   if (a === b) return { ...other, observed: [...other.observed, { did, saw: 'the same picture' }] };
   const pair = `${a} ${b}`;
@@ -74,8 +74,8 @@ async function compare(
     ...other,
     verdict: ticks ? 'unchecked' : 'fails',
     note: ticks
-      ? `It has timers running and looks different in ${first.host}: give a sample in which it stands still.`
-      : `It does not look as it does in ${first.host}.`,
+      ? `It has timers running and looks different in ${first.framework}: give a sample in which it stands still.`
+      : `It does not look as it does in ${first.framework}.`,
     observed: [
       ...other.observed,
       { did, saw: `${differing} pixels differ (${(share * 100).toFixed(2)} %)`, wanted: 'the same picture' },

@@ -1,7 +1,7 @@
 import { defaultTreeAdapter, parseFragment, type DefaultTreeAdapterTypes } from 'parse5';
-import type { ContentNode } from '../hosts/scene.js';
+import type { ContentNode } from '../frameworks/scene.js';
 
-/** Content that a sample gives as HTML text, as nodes that each host can write. Scripts and handlers are left out. */
+/** Content that a sample gives as HTML text, as nodes that each framework can write. Scripts and handlers are left out. */
 export function parseContent(html: string): ContentNode[] {
   return parseFragment(html).childNodes.flatMap(toContent);
 }

@@ -1,5 +1,5 @@
 import type { Contract, Sample } from '../contract/model.js';
-import type { ContentNode, Scene } from '../hosts/scene.js';
+import type { ContentNode, Scene } from '../frameworks/scene.js';
 import type { Observation } from './observation.js';
 import type { PageKind } from './page-kinds.js';
 import type { Snapshot } from './facets/consumer-data.js';
@@ -52,39 +52,39 @@ export interface Facet<Data = unknown> {
   title: string;
   /** The kind of page that it runs in. */
   page: PageKind;
-  /** True if it is about the element's own tree, which is the same in every host: it runs in one of them. */
-  inOneHost?: boolean;
+  /** True if it is about the element's own tree, which is the same in every framework: it runs in one of them. */
+  inOneFramework?: boolean;
   /**
-   * For a facet that looks at the element itself, whoever made it: in a host that made the same as another host did, it comes to the
-   * same as there, and only what is the host's own doing is seen once more (`byHost`).
+   * For a facet that looks at the element itself, whoever made it: in a framework that made the same as another framework did, it comes to the
+   * same as there, and only what is the framework's own doing is seen once more (`byFramework`).
    */
-  ofElement?: { byHost?(page: ProbePage, data: Data): Promise<Observation[]> };
-  /** What it looks at in one host only, because the host has no part in it. */
-  inFirstHost?(page: ProbePage, data: Data): Promise<Observation[]>;
+  ofElement?: { byFramework?(page: ProbePage, data: Data): Promise<Observation[]> };
+  /** What it looks at in one framework only, because the framework has no part in it. */
+  inFirstFramework?(page: ProbePage, data: Data): Promise<Observation[]>;
   plan(facts: ElementFacts): FacetPlan<Data>;
   probe(page: ProbePage, data: Data): Promise<Observation[]>;
 }
 
-/** An example that a host has mounted. */
+/** An example that a framework has mounted. */
 export interface Mounted {
-  /** The custom element, by the host's own reference. */
+  /** The custom element, by the framework's own reference. */
   element: HTMLElement;
   container: HTMLElement;
-  /** Values that the host bound at first, by property: the very objects. */
+  /** Values that the framework bound at first, by property: the very objects. */
   values: Record<string, unknown>;
-  /** Events that the host's own listeners heard. */
+  /** Events that the framework's own listeners heard. */
   heard: Event[];
   /** Details of what was heard, with what each was like then. */
   details: { type: string; detail: unknown; snapshot: Snapshot }[];
-  /** Whether the host's listeners cancel what they hear. */
+  /** Whether the framework's listeners cancel what they hear. */
   cancels: boolean;
   /** Calls of the sample's callbacks, in order. */
   calls: { name: string; given: unknown[] }[];
-  /** Changes a value of the consumer's state, through the host. */
+  /** Changes a value of the consumer's state, through the framework. */
   set(name: string, value: unknown): Promise<void>;
   /** Shows or hides the late content. */
   more(shown: boolean): Promise<void>;
-  /** Takes the element away or puts it back, through the host. */
+  /** Takes the element away or puts it back, through the framework. */
   show(shown: boolean): Promise<void>;
   unmount(): Promise<void>;
 }
@@ -122,7 +122,7 @@ export interface ProbePage {
   /** A new container in the page. */
   container(): HTMLElement;
   /**
-   * An element outside of the host, with the properties that a consumer must give, save the one that is `left` out. It is
+   * An element outside of the framework, with the properties that a consumer must give, save the one that is `left` out. It is
    * in no page yet.
    */
   make(left?: string): HTMLElement;
@@ -130,7 +130,7 @@ export interface ProbePage {
   register(): Promise<void>;
   /** Why the element cannot be made at all; undefined if it can. */
   whyNotMade(): Promise<string | undefined>;
-  /** Waits until host and element have done what they do after a change. */
+  /** Waits until framework and element have done what they do after a change. */
   settle(): Promise<void>;
   /** Waits until the pictures in elements have come or failed to, at most for a second. */
   pictured(...elements: readonly Element[]): Promise<void>;

@@ -2,9 +2,13 @@ import { randomBytes } from 'node:crypto';
 import { join } from 'node:path';
 import { setImmediate as turn } from 'node:timers/promises';
 import { elementModule } from '../build/package-manifest.js';
-import { EngineMissing } from '../engines/engine.js';
-import { findHost, type InstalledHost, type MissingHost } from '../hosts/find-host.js';
-import { HOSTS } from '../hosts/index.js';
+import { BrowserMissing } from '../browsers/browser.js';
+import {
+  findFramework,
+  type InstalledFramework,
+  type MissingFramework,
+} from '../frameworks/find-framework.js';
+import { FRAMEWORKS } from '../frameworks/index.js';
 import { madeIn } from '../library/made-in.js';
 import { OWN_FOLDER } from '../library/own-folder.js';
 import { contentKey } from '../system/cache.js';
@@ -14,8 +18,8 @@ import { toolKey } from '../system/tool-key.js';
 import { UsageError } from '../system/usage-error.js';
 import { compareLooks, type KnownLooks } from './compare-looks.js';
 import type { ElementFacts, Facet } from './facet.js';
-import { facetsIn, isFirstHost } from './facets/index.js';
-import type { HostRun, ServedLibrary } from './host-run.js';
+import { facetsIn, isFirstFramework } from './facets/index.js';
+import type { FrameworkRun, ServedLibrary } from './framework-run.js';
 import { Leads } from './leads.js';
 import { Memory, type Seen } from './memory.js';
 import { grouped } from './overview.js';
@@ -31,41 +35,41 @@ import type { KnownElement, VerifySubject } from './verify-subject.js';
 /** So many pairs of pictures are remembered. */
 const MOST_LOOKS = 10_000;
 
-/** One element in one host and engine. */
+/** One element in one framework and browser. */
 interface Job {
   tag: string;
-  engine: string;
+  browser: string;
   place: string[];
   key: string;
   /** Takes apart what is remembered of it, if something is. */
   recalled: (() => Seen | undefined) | undefined;
 }
 
-/** A host, and which facets are tried in it. */
-interface TriedHost {
-  installed: InstalledHost;
+/** A framework, and which facets are tried in it. */
+interface TriedFramework {
+  installed: InstalledFramework;
   facets: readonly Facet[];
   /** Everything that is done in pages of it; undefined where nothing is to be seen. */
-  run: HostRun | undefined;
+  run: FrameworkRun | undefined;
 }
 
 /** One run over a library. */
 export class LibraryRun {
   readonly #began = performance.now();
   readonly #server = new PageServer({}, randomBytes(16).toString('hex'));
-  /** Where pages are, for each engine. */
+  /** Where pages are, for each browser. */
   readonly #origins = new Map<string, string>();
   readonly #memory: Memory;
   readonly #code: BuiltCode;
-  /** What tells an engine from another version of it; only those that are there. */
+  /** What tells a browser from another version of it; only those that are there. */
   readonly #identities = new Map<string, string>();
-  readonly #browsers = new Map<string, string>();
+  readonly #versions = new Map<string, string>();
   readonly #missing: Verified['missing'] = [];
-  readonly #hosts: VerifyReport['hosts'] = [];
+  readonly #frameworks: VerifyReport['frameworks'] = [];
   readonly #cells: VerifyReport['cells'] = { seen: 0, remembered: 0 };
-  readonly #hostNames: readonly string[];
+  readonly #frameworkNames: readonly string[];
   readonly #served: () => Promise<ServedLibrary>;
-  /** What was seen in the hosts that others are compared with. */
+  /** What was seen in the frameworks that others are compared with. */
   readonly #leads: Leads;
   readonly #listening = once(() => this.#listen());
   #elements: readonly KnownElement[] = [];
@@ -82,8 +86,8 @@ export class LibraryRun {
     readonly options: VerifyOptions,
   ) {
     const { library } = subject;
-    this.#hostNames = options.hosts ?? library.config.hosts;
-    this.#leads = new Leads(this.#hostNames);
+    this.#frameworkNames = options.frameworks ?? library.config.frameworks;
+    this.#leads = new Leads(this.#frameworkNames);
     this.#memory = new Memory(library.root);
     this.#code = new BuiltCode(files);
     this.#served = once(async () => {
@@ -93,12 +97,12 @@ export class LibraryRun {
   }
 
   get #promised(): readonly string[] {
-    return this.subject.library.config.hosts;
+    return this.subject.library.config.frameworks;
   }
 
   async verify(): Promise<Verified> {
     const { root } = this.subject.library;
-    const [known, tool] = await Promise.all([this.subject.known(), toolKey(), this.#identifyEngines()]);
+    const [known, tool] = await Promise.all([this.subject.known(), toolKey(), this.#identifyBrowsers()]);
     const wanted = this.options.elements && new Set(this.options.elements);
     this.#elements = known.elements.filter(({ tag }) => wanted?.has(tag) ?? true);
     this.#shared = installedFrameworks(root, known.shared)
@@ -109,15 +113,17 @@ export class LibraryRun {
     const shard = this.options.shard && (await this.#split(this.options.shard));
     const probed = await Promise.all(
       // Whatever became of it: nobody waits for it any longer.
-      this.#hostNames.map((name) => this.#host(name).finally(() => this.#leads.end(name))),
+      this.#frameworkNames.map((name) => this.#framework(name).finally(() => this.#leads.end(name))),
     );
     const results = await this.#compared(probed.flat());
     const report: VerifyReport = {
-      engines: [...this.pages.pools.keys()].flatMap((name) => {
-        const version = this.#browsers.get(name);
+      browsers: [...this.pages.pools.keys()].flatMap((name) => {
+        const version = this.#versions.get(name);
         return version === undefined ? [] : [{ name, version }];
       }),
-      hosts: this.#hosts.sort((a, b) => this.#hostNames.indexOf(a.name) - this.#hostNames.indexOf(b.name)),
+      frameworks: this.#frameworks.sort(
+        (a, b) => this.#frameworkNames.indexOf(a.name) - this.#frameworkNames.indexOf(b.name),
+      ),
       results,
       summary: summarize(results),
       cells: this.#cells,
@@ -132,7 +138,7 @@ export class LibraryRun {
   async #compared(results: readonly VerifyResult[]): Promise<VerifyResult[]> {
     const { library } = this.subject;
     const place = join(library.root, OWN_FOLDER, 'looks');
-    const recalled = this.options.again
+    const recalled = this.options.noCache
       ? undefined
       : await recallValue<KnownLooks>(place, this.#tool, madeIn(library));
     const known: KnownLooks = new Map([...(recalled?.value ?? [])].slice(-MOST_LOOKS));
@@ -146,23 +152,23 @@ export class LibraryRun {
     await this.#server.stop();
   }
 
-  /** The facets that are seen in a host: those that somebody asks for. */
-  #facetsIn(host: string): Facet[] {
+  /** The facets that are seen in a framework: those that somebody asks for. */
+  #facetsIn(framework: string): Facet[] {
     const { facets } = this.options;
-    return facetsIn(host, this.#promised).filter(({ name }) => facets?.includes(name) ?? true);
+    return facetsIn(framework, this.#promised).filter(({ name }) => facets?.includes(name) ?? true);
   }
 
   #countCells(): number {
-    const facets = this.#hostNames.map((name) => this.#facetsIn(name).length);
+    const facets = this.#frameworkNames.map((name) => this.#facetsIn(name).length);
     const each = facets.reduce((total, count) => total + count, 0);
     return this.#elements.length * this.pages.pools.size * each;
   }
 
-  /** Pages are on the loopback address, and for an engine that is elsewhere where the configuration says. */
+  /** Pages are on the loopback address, and for a browser that is elsewhere where the configuration says. */
   async #listen(): Promise<void> {
     await this.#server.start();
-    for (const [name, { engine }] of this.pages.pools) {
-      const { pages } = engine.elsewhere ?? {};
+    for (const [name, { browser }] of this.pages.pools) {
+      const { pages } = browser.elsewhere ?? {};
       this.#origins.set(name, pages === undefined ? this.#server.origin : await this.#listenAt(pages));
     }
   }
@@ -179,11 +185,11 @@ export class LibraryRun {
     }
   }
 
-  async #identifyEngines(): Promise<void> {
+  async #identifyBrowsers(): Promise<void> {
     await Promise.all(
-      [...this.pages.pools].map(async ([name, { engine }]) => {
+      [...this.pages.pools].map(async ([name, { browser }]) => {
         try {
-          this.#identities.set(name, await engine.identify());
+          this.#identities.set(name, await browser.identify());
         } catch (error) {
           this.#reportMissing(error);
         }
@@ -192,22 +198,22 @@ export class LibraryRun {
   }
 
   #reportMissing(error: unknown): void {
-    if (!(error instanceof EngineMissing)) throw error;
+    if (!(error instanceof BrowserMissing)) throw error;
     if (!this.#missing.some(({ what }) => what === error.message))
       this.#missing.push({ what: error.message, help: error.help });
   }
 
-  /** Decides which elements and engines belong to this part. */
+  /** Decides which elements and browsers belong to this part. */
   async #split(shard: Shard): Promise<NonNullable<VerifyReport['shard']>> {
     const units = await Promise.all(
-      [...this.pages.pools.keys()].flatMap((engine) =>
+      [...this.pages.pools.keys()].flatMap((browser) =>
         this.#elements.map(async ({ tag }) => {
           const times = await Promise.all(
-            this.#hostNames.map((host) => this.#memory.tookBefore([engine, host, tag])),
+            this.#frameworkNames.map((framework) => this.#memory.tookBefore([browser, framework, tag])),
           );
           const known = times.flatMap((time) => time ?? []);
           const took = known.length === 0 ? undefined : known.reduce((sum, time) => sum + time, 0);
-          return { engine, element: tag, took };
+          return { browser, element: tag, took };
         }),
       ),
     );
@@ -217,8 +223,8 @@ export class LibraryRun {
   }
 
   /** The elements that are this part's. */
-  #ownIn(engine: string): KnownElement[] {
-    return this.#elements.filter(({ tag }) => this.#own?.has(unitKey({ engine, element: tag })) ?? true);
+  #ownIn(browser: string): KnownElement[] {
+    return this.#elements.filter(({ tag }) => this.#own?.has(unitKey({ browser, element: tag })) ?? true);
   }
 
   /** What facets of the elements are derived from. */
@@ -227,19 +233,19 @@ export class LibraryRun {
     return elements.map(({ tag }) => facts.get(tag)!);
   }
 
-  /** Everything in one host, in the order of engines and elements. */
-  async #host(name: string): Promise<VerifyResult[]> {
-    const host = HOSTS.find((one) => one.name === name)!;
-    const installed = await findHost(host, this.subject.library.root);
-    if ('missing' in installed) return this.#withoutHost(installed);
-    this.#hosts.push({ name, title: host.title, version: installed.version });
+  /** Everything in one framework, in the order of browsers and elements. */
+  async #framework(name: string): Promise<VerifyResult[]> {
+    const framework = FRAMEWORKS.find((one) => one.name === name)!;
+    const installed = await findFramework(framework, this.subject.library.root);
+    if ('missing' in installed) return this.#withoutFramework(installed);
+    this.#frameworks.push({ name, title: framework.title, version: installed.version });
     const facets = this.#facetsIn(name);
     const declared = this.#declarations(installed);
     // It is awaited in the end; until then nobody would hear of it.
     declared.catch(() => {});
     const jobs = await Promise.all(this.#jobs(installed, facets));
     const toSee = await this.#longestFirst(
-      jobs.filter(({ recalled, engine }) => !recalled && this.#identities.has(engine)),
+      jobs.filter(({ recalled, browser }) => !recalled && this.#identities.has(browser)),
     );
     const run = toSee.length > 0 ? await this.#prepared(installed, facets, toSee) : undefined;
     const tried = { installed, facets, run };
@@ -269,89 +275,94 @@ export class LibraryRun {
     });
   }
 
-  /** What is done in pages of a host, when there is something to be seen. */
+  /** What is done in pages of a framework, when there is something to be seen. */
   async #prepared(
-    installed: InstalledHost,
+    installed: InstalledFramework,
     facets: readonly Facet[],
     toSee: readonly Job[],
-  ): Promise<HostRun> {
+  ): Promise<FrameworkRun> {
     await this.#listening();
-    const { HostRun } = await loadSeeing();
-    const isFirst = isFirstHost(installed.host.name, this.#promised);
-    const run = new HostRun(this.#server, installed, await this.#served(), facets, isFirst);
+    const { FrameworkRun } = await loadSeeing();
+    const isFirst = isFirstFramework(installed.framework.name, this.#promised);
+    const run = new FrameworkRun(this.#server, installed, await this.#served(), facets, isFirst);
     const tags = new Set(toSee.map(({ tag }) => tag));
     await run.prepare(await this.#factsOf(this.#elements.filter(({ tag }) => tags.has(tag))));
     return run;
   }
 
-  /** What is to be done in a host, with what is remembered of it. */
-  #jobs({ host, version }: InstalledHost, facets: readonly Facet[]): Promise<Job>[] {
-    return [...this.pages.pools.keys()].flatMap((engine) =>
-      this.#ownIn(engine).map(async ({ tag, uses, facts }) => {
+  /** What is to be done in a framework, with what is remembered of it. */
+  #jobs({ framework, version }: InstalledFramework, facets: readonly Facet[]): Promise<Job>[] {
+    return [...this.pages.pools.keys()].flatMap((browser) =>
+      this.#ownIn(browser).map(async ({ tag, uses, facts }) => {
         const keyOf = (seen: readonly Facet[]): string =>
           contentKey(
             this.#tool,
-            this.#identities.get(engine) ?? '',
-            `${host.name} ${version}`,
+            this.#identities.get(browser) ?? '',
+            `${framework.name} ${version}`,
             this.#shared,
             seen.map(({ name }) => name).join(),
-            isFirstHost(host.name, this.#promised) ? 'first' : '',
+            isFirstFramework(framework.name, this.#promised) ? 'first' : '',
             ...[tag, ...uses].map((one) => this.#code.keyOf(elementModule(one))),
             facts,
           );
-        const all = { place: [engine, host.name, tag], key: keyOf(facetsIn(host.name, this.#promised)) };
+        const all = {
+          place: [browser, framework.name, tag],
+          key: keyOf(facetsIn(framework.name, this.#promised)),
+        };
         const names = facets.map(({ name }) => name);
         const own = this.options.facets
-          ? { place: [engine, host.name, `${tag}.${names.join('.')}`], key: keyOf(facets) }
+          ? { place: [browser, framework.name, `${tag}.${names.join('.')}`], key: keyOf(facets) }
           : all;
-        if (this.options.again) return { tag, engine, ...own, recalled: undefined };
+        if (this.options.noCache) return { tag, browser, ...own, recalled: undefined };
         // A run of all facets has those that are asked for.
         const recalled =
           (await this.#memory.recall(all.place, all.key)) ??
           (own === all ? undefined : await this.#memory.recall(own.place, own.key));
-        return { tag, engine, ...own, recalled };
+        return { tag, browser, ...own, recalled };
       }),
     );
   }
 
-  async #do(job: Job, host: TriedHost): Promise<VerifyResult[]> {
-    const { tag, engine, place, key, recalled } = job;
-    const known = onlyFacets(recalled?.(), host.facets);
-    const { name, title } = host.installed.host;
+  async #do(job: Job, framework: TriedFramework): Promise<VerifyResult[]> {
+    const { tag, browser, place, key, recalled } = job;
+    const known = onlyFacets(recalled?.(), framework.facets);
+    const { name, title } = framework.installed.framework;
     if (known) {
       const { made, results } = known;
-      this.#leads.tell(name, unitKey({ engine, element: tag }), { title, made, results });
-      return this.#recall(known, tag, host, engine);
+      this.#leads.tell(name, unitKey({ browser, element: tag }), { title, made, results });
+      return this.#recall(known, tag, framework, browser);
     }
     const [facts] = await this.#factsOf([{ tag }]);
     const nowhere = (): VerifyResult[] =>
-      this.#unchecked(facts!, name, engine, 'The browser is not on this machine.', host.facets);
-    if (!this.#identities.has(engine)) return nowhere();
-    const pool = this.pages.pools.get(engine)!;
+      this.#unchecked(facts!, name, browser, 'The browser is not on this machine.', framework.facets);
+    if (!this.#identities.has(browser)) return nowhere();
+    const pool = this.pages.pools.get(browser)!;
     try {
-      this.#browsers.set(engine, await pool.version());
+      this.#versions.set(browser, await pool.version());
     } catch (error) {
       this.#reportMissing(error);
       return nowhere();
     }
-    const run = recalled ? await this.#prepared(host.installed, host.facets, [job]) : host.run!;
-    const origin = this.#origins.get(engine)!;
-    const unit = unitKey({ engine, element: tag });
-    const areCompared = host.facets.some(({ ofElement }) => ofElement);
+    const run = recalled
+      ? await this.#prepared(framework.installed, framework.facets, [job])
+      : framework.run!;
+    const origin = this.#origins.get(browser)!;
+    const unit = unitKey({ browser, element: tag });
+    const areCompared = framework.facets.some(({ ofElement }) => ofElement);
     const leads = areCompared ? await this.#leads.before(name, unit) : [];
     const onCell = (cell: ProbedCell): void => {
       // What is not promised is no cell.
       if (cell.results.length > 0) this.#cells.seen++;
       this.options.onCell?.(cell);
     };
-    const done = await run.verify(facts!, pool, { engine, origin }, onCell, leads);
+    const done = await run.verify(facts!, pool, { browser, origin }, onCell, leads);
     const { results, took, spoiled, made } = done;
     if (!spoiled) this.#leads.tell(name, unit, { title, made, results });
-    const browser = this.#browsers.get(engine)!;
+    const version = this.#versions.get(browser)!;
     // On another day, on a quieter machine, a probe that came to no end might.
     if (!spoiled)
       await this.#memory.remember(place, key, {
-        browser,
+        version,
         results,
         pictures: this.#picturesOf(results),
         took,
@@ -362,12 +373,12 @@ export class LibraryRun {
 
   /** Takes over what an earlier run saw. */
   #recall(
-    { browser, results, pictures }: Seen,
+    { version, results, pictures }: Seen,
     tag: string,
-    { facets, installed }: TriedHost,
-    engine: string,
+    { facets, installed }: TriedFramework,
+    browser: string,
   ): VerifyResult[] {
-    this.#browsers.set(engine, browser);
+    this.#versions.set(browser, version);
     for (const [name, png] of pictures) this.pages.pictures.put(name, png);
     const byFacet = grouped(results, ({ facet }) => facet);
     this.#cells.remembered += byFacet.size;
@@ -375,8 +386,8 @@ export class LibraryRun {
       this.options.onCell?.({
         element: tag,
         facet,
-        host: installed.host.name,
-        engine,
+        framework: installed.framework.name,
+        browser,
         results: byFacet.get(facet) ?? [],
         remembered: true,
       });
@@ -401,8 +412,8 @@ export class LibraryRun {
     );
   }
 
-  /** What nobody asked for, in a host, as what was not checked. */
-  async #unasked({ host: { name } }: InstalledHost): Promise<VerifyResult[]> {
+  /** What nobody asked for, in a framework, as what was not checked. */
+  async #unasked({ framework: { name } }: InstalledFramework): Promise<VerifyResult[]> {
     const { facets: asked } = this.options;
     if (!asked) return [];
     const left = facetsIn(name, this.#promised).filter((facet) => !asked.includes(facet.name));
@@ -413,17 +424,21 @@ export class LibraryRun {
     );
   }
 
-  async #withoutHost({ host, missing, install }: MissingHost): Promise<VerifyResult[]> {
-    this.#missing.push({ what: `${host.title}: ${missing}.`, help: `Run: ${install}` });
+  async #withoutFramework({ framework, missing, install }: MissingFramework): Promise<VerifyResult[]> {
+    this.#missing.push({ what: `${framework.title}: ${missing}.`, help: `Run: ${install}` });
     const reason = `${missing[0]!.toUpperCase()}${missing.slice(1)}. Run: ${install}`;
-    return this.#uncheckedAnywhere(host.name, reason, this.#facetsIn(host.name));
+    return this.#uncheckedAnywhere(framework.name, reason, this.#facetsIn(framework.name));
   }
 
-  /** Facets of all elements in all engines, as what was not checked in a host. */
-  async #uncheckedAnywhere(host: string, note: string, facets: readonly Facet[]): Promise<VerifyResult[]> {
-    const all = [...this.pages.pools.keys()].map(async (engine) =>
-      (await this.#factsOf(this.#ownIn(engine))).flatMap((facts) =>
-        this.#unchecked(facts, host, engine, note, facets),
+  /** Facets of all elements in all browsers, as what was not checked in a framework. */
+  async #uncheckedAnywhere(
+    framework: string,
+    note: string,
+    facets: readonly Facet[],
+  ): Promise<VerifyResult[]> {
+    const all = [...this.pages.pools.keys()].map(async (browser) =>
+      (await this.#factsOf(this.#ownIn(browser))).flatMap((facts) =>
+        this.#unchecked(facts, framework, browser, note, facets),
       ),
     );
     return (await Promise.all(all)).flat();
@@ -431,8 +446,8 @@ export class LibraryRun {
 
   #unchecked(
     facts: ElementFacts,
-    host: string,
-    engine: string,
+    framework: string,
+    browser: string,
     note: string,
     facets: readonly Facet[],
   ): VerifyResult[] {
@@ -442,8 +457,8 @@ export class LibraryRun {
       element: tag,
       facet,
       subject: tag,
-      host,
-      engine,
+      framework,
+      browser,
       verdict: 'unchecked',
       note,
       source: '',
@@ -452,23 +467,23 @@ export class LibraryRun {
     }));
   }
 
-  /** What the host's own checker says of the package's declarations; in no browser, and so told with the first engine. */
-  async #declarations(host: InstalledHost): Promise<VerifyResult[]> {
+  /** What the framework's own checker says of the package's declarations; in no browser, and so told with the first browser. */
+  async #declarations(framework: InstalledFramework): Promise<VerifyResult[]> {
     if (this.options.types === false || this.options.facets?.includes('types') === false) return [];
     const { library } = this.subject;
     // Nothing is declared for a framework that the library does not promise.
-    if (!host.host.typing || !this.#promised.includes(host.host.name)) return [];
-    const engine = [...this.pages.pools.keys()][0]!;
+    if (!framework.framework.typing || !this.#promised.includes(framework.framework.name)) return [];
+    const browser = [...this.pages.pools.keys()][0]!;
     const { checkDeclarations } = await import('./types/check-declarations.js');
     return checkDeclarations(
-      host,
+      framework,
       {
         packageName: library.name,
         files: this.files,
         root: library.root,
-        elements: await this.#factsOf(this.#ownIn(engine)),
+        elements: await this.#factsOf(this.#ownIn(browser)),
       },
-      engine,
+      browser,
     );
   }
 }
@@ -481,9 +496,9 @@ function onlyFacets(seen: Seen | undefined, facets: readonly Facet[]): Seen | un
 
 /** Loads what a run needs that has something to see; where all is remembered, nothing of this is loaded. */
 export async function loadSeeing() {
-  const [{ HostRun }, { serveLibrary }] = await Promise.all([
-    import('./host-run.js'),
+  const [{ FrameworkRun }, { serveLibrary }] = await Promise.all([
+    import('./framework-run.js'),
     import('./serve-library.js'),
   ]);
-  return { HostRun, serveLibrary };
+  return { FrameworkRun, serveLibrary };
 }

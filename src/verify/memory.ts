@@ -8,21 +8,21 @@ import type { Made } from './alike.js';
 import { writeWhole } from '../system/write-whole.js';
 import { verifyResultSchema, type VerifyResult } from './result.js';
 
-/** Everything that was seen of one element in one host and engine. */
+/** Everything that was seen of one element in one framework and browser. */
 export interface Seen {
   /** Name and version of the browser. */
-  browser: string;
+  version: string;
   results: VerifyResult[];
   /** The pictures that results name, PNG. */
   pictures: Map<string, Uint8Array>;
   /** How long it took, in milliseconds. */
   took: number;
-  /** What the host made, for others that are compared with it. */
+  /** What the framework made, for others that are compared with it. */
   made: Made;
 }
 
 const seenSchema = z.object({
-  browser: z.string(),
+  version: z.string(),
   results: z.array(verifyResultSchema),
   pictures: z.record(z.string(), z.base64()),
   took: z.number(),
@@ -49,7 +49,7 @@ export type LastSeen = z.infer<typeof headSchema>['last'];
 const HEAD = 1024;
 
 /**
- * What was seen in earlier runs, in the tool's own folder of a library: a file for each element, host and engine. The first line
+ * What was seen in earlier runs, in the tool's own folder of a library: a file for each element, framework and browser. The first line
  * says what it rests on and what its content adds up to; a file that is not as it was written is no memory.
  */
 export class Memory {

@@ -5,8 +5,8 @@ export type Counts = VerifyReport['summary'];
 
 /** One framework in one browser. */
 export interface Column {
-  host: string;
-  engine: string;
+  framework: string;
+  browser: string;
 }
 
 /** One element in all columns. */
@@ -22,7 +22,7 @@ export interface Row {
 export interface Cause {
   verdict: Exclude<VerifyResult['verdict'], 'fits'>;
   note: string;
-  /** Places that are alike are told together: the same facets and elements in several hosts and engines. */
+  /** Places that are alike are told together: the same facets and elements in several frameworks and browsers. */
   places: Place[];
 }
 
@@ -31,8 +31,8 @@ export interface Place {
   facets: string[];
   /** Elements, each with the subjects that it is about. */
   elements: { tag: string; subjects: string[] }[];
-  hosts: string[];
-  engines: string[];
+  frameworks: string[];
+  browsers: string[];
 }
 
 /** A report at a glance: a row for each element, a column for each framework and browser, and each cause once. */
@@ -43,13 +43,15 @@ export interface Overview {
 }
 
 /** Looks at a report from above. */
-export function overviewOf({ results, hosts, engines }: VerifyReport): Overview {
-  const columns = columnsOf(results, hosts, engines);
-  const placeOf = new Map(columns.map(({ host, engine }, place) => [`${host} ${engine}`, place]));
+export function overviewOf({ results, frameworks, browsers }: VerifyReport): Overview {
+  const columns = columnsOf(results, frameworks, browsers);
+  const placeOf = new Map(columns.map(({ framework, browser }, place) => [`${framework} ${browser}`, place]));
   const count = (own: readonly VerifyResult[]): Row['cells'] => {
     const cells: Row['cells'] = columns.map(() => undefined);
-    for (const { host, engine, verdict } of own)
-      (cells[placeOf.get(`${host} ${engine}`)!] ??= { fits: 0, care: 0, fails: 0, unchecked: 0 })[verdict]++;
+    for (const { framework, browser, verdict } of own)
+      (cells[placeOf.get(`${framework} ${browser}`)!] ??= { fits: 0, care: 0, fails: 0, unchecked: 0 })[
+        verdict
+      ]++;
     return cells;
   };
   const rows = [...grouped(results, ({ element }) => element)].map(([element, own]) => ({
@@ -63,20 +65,23 @@ export function overviewOf({ results, hosts, engines }: VerifyReport): Overview 
   return { columns, rows, causes: causesOf(results) };
 }
 
-/** Columns in the order of the hosts, and in each of the engines. */
+/** Columns in the order of the frameworks, and in each of the browsers. */
 function columnsOf(
   results: readonly VerifyResult[],
-  hosts: VerifyReport['hosts'],
-  engines: VerifyReport['engines'],
+  frameworks: VerifyReport['frameworks'],
+  browsers: VerifyReport['browsers'],
 ): Column[] {
-  const found = new Map(results.map(({ host, engine }) => [`${host} ${engine}`, { host, engine }]));
+  const found = new Map(
+    results.map(({ framework, browser }) => [`${framework} ${browser}`, { framework, browser }]),
+  );
   const order = (list: readonly { name: string }[], name: string): number => {
     const place = list.findIndex((one) => one.name === name);
     return place < 0 ? list.length : place;
   };
   return [...found.values()].sort(
     (a, b) =>
-      order(hosts, a.host) - order(hosts, b.host) || order(engines, a.engine) - order(engines, b.engine),
+      order(frameworks, a.framework) - order(frameworks, b.framework) ||
+      order(browsers, a.browser) - order(browsers, b.browser),
   );
 }
 
@@ -90,28 +95,30 @@ function causesOf(results: readonly VerifyResult[]): Cause[] {
   });
 }
 
-/** Where a cause was met: first what it is about in each host and engine, then those together that are alike. */
+/** Where a cause was met: first what it is about in each framework and browser, then those together that are alike. */
 function placesOf(results: readonly VerifyResult[]): Place[] {
   const abouts = new Map<
     string,
-    { host: string; engine: string; facets: string[]; elements: Place['elements'] }
+    { framework: string; browser: string; facets: string[]; elements: Place['elements'] }
   >();
-  for (const [key, own] of grouped(results, ({ host, engine }) => `${host} ${engine}`)) {
-    const { host, engine } = own[0]!;
+  for (const [key, own] of grouped(results, ({ framework, browser }) => `${framework} ${browser}`)) {
+    const { framework, browser } = own[0]!;
     const elements = [...grouped(own, ({ element }) => element)].map(([tag, found]) => ({
       tag,
       subjects: unique(found.map(({ subject }) => subject)).filter((subject) => subject !== tag),
     }));
-    abouts.set(key, { host, engine, facets: unique(own.map(({ facet }) => facet)), elements });
+    abouts.set(key, { framework, browser, facets: unique(own.map(({ facet }) => facet)), elements });
   }
-  // The same in several engines of a host, then the same in several hosts.
-  const byHost = [
-    ...grouped([...abouts.values()], (one) => JSON.stringify([one.host, one.facets, one.elements])).values(),
-  ].map((same) => ({ ...same[0]!, engines: same.map(({ engine }) => engine) }));
-  const alike = grouped(byHost, (one) => JSON.stringify([one.engines, one.facets, one.elements]));
+  // The same in several browsers of a framework, then the same in several frameworks.
+  const byFramework = [
+    ...grouped([...abouts.values()], (one) =>
+      JSON.stringify([one.framework, one.facets, one.elements]),
+    ).values(),
+  ].map((same) => ({ ...same[0]!, browsers: same.map(({ browser }) => browser) }));
+  const alike = grouped(byFramework, (one) => JSON.stringify([one.browsers, one.facets, one.elements]));
   return [...alike.values()].map((same) => {
-    const { facets, elements, engines } = same[0]!;
-    return { facets, elements, engines, hosts: same.map(({ host }) => host) };
+    const { facets, elements, browsers } = same[0]!;
+    return { facets, elements, browsers, frameworks: same.map(({ framework }) => framework) };
   });
 }
 

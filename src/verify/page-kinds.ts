@@ -40,7 +40,7 @@ export const PAGE_SEQUENCES: readonly (readonly PageKind[])[] = [
   ['strict'],
 ];
 
-/** The same in a host that is compared with another one: what is only seen where they differ comes after the comparison. */
+/** The same in a framework that is compared with another one: what is only seen where they differ comes after the comparison. */
 export const PAGE_SEQUENCES_AFTER_LEAD: readonly (readonly PageKind[])[] = [
   ['first', 'shared', 'fresh'],
   ['looking'],

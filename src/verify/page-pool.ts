@@ -1,6 +1,6 @@
 import { availableParallelism } from 'node:os';
 import pLimit, { type LimitFunction } from 'p-limit';
-import type { Engine } from '../engines/engine.js';
+import type { Browser } from '../browsers/browser.js';
 import { BrowserKeeper } from './browser-keeper.js';
 import type { Pictures } from './pictures.js';
 import { ProbeRunner } from './probe-runner.js';
@@ -17,28 +17,28 @@ function atOnce(): number {
   return Math.max(3, 2 * availableParallelism());
 }
 
-/** Pages of one engine, in as many of which elements are verified at once as it and the machine allow. */
+/** Pages of one browser, in as many of which elements are verified at once as it and the machine allow. */
 export class PagePool {
   readonly #limit: LimitFunction;
   readonly #idle: ProbeRunner[] = [];
-  readonly #browsers: BrowserKeeper[];
+  readonly #keepers: BrowserKeeper[];
 
   /** `timeout` is how long a probe may take without an answer, in milliseconds. */
   constructor(
-    readonly engine: Engine,
+    readonly browser: Browser,
     readonly timeout: number,
     readonly pictures: Pictures,
-    /** Turns that all engines of a run share. */
+    /** Turns that all browsers of a run share. */
     readonly turns: LimitFunction,
   ) {
-    this.#browsers = [new BrowserKeeper(engine)];
-    this.#limit = pLimit(engine.onePageEach ? availableParallelism() : atOnce());
+    this.#keepers = [new BrowserKeeper(browser)];
+    this.#limit = pLimit(browser.onePageEach ? availableParallelism() : atOnce());
   }
 
   /** Opens pages ahead, of a browser on this machine; what goes wrong with it is told by whoever uses them. */
   start(): void {
-    if (this.engine.elsewhere) return;
-    const pages = this.engine.onePageEach ? 1 : PAGES_EACH;
+    if (this.browser.elsewhere) return;
+    const pages = this.browser.onePageEach ? 1 : PAGES_EACH;
     while (this.#idle.length < pages) {
       const runner = this.#newRunner();
       runner.openAhead();
@@ -46,9 +46,9 @@ export class PagePool {
     }
   }
 
-  /** Name and version of the browser, which is started if it does not run yet. Throws `EngineMissing`. */
+  /** Name and version of the browser, which is started if it does not run yet. Throws `BrowserMissing`. */
   async version(): Promise<string> {
-    return (await this.#browsers[0]!.get()).version;
+    return (await this.#keepers[0]!.get()).version;
   }
 
   /**
@@ -60,11 +60,11 @@ export class PagePool {
     const shared = new SharedWork(parts);
     const helping: Promise<void>[] = [];
     await this.#use((runner) => {
-      if (!this.engine.elsewhere)
+      if (!this.browser.elsewhere)
         for (const _ of parts.slice(1, PAGES_EACH))
           this.#limit(async () => {
             // One more page is cheap where it is a page of the same browser.
-            if (!shared.isLeft || (this.engine.onePageEach && this.#idle.length === 0)) return;
+            if (!shared.isLeft || (this.browser.onePageEach && this.#idle.length === 0)) return;
             const help = this.#inPage((helper) => shared.work(helper));
             helping.push(help);
             await help;
@@ -89,7 +89,7 @@ export class PagePool {
       await this.turns(() => work(runner));
     } finally {
       // An endpoint grants so many sessions and no more: one that has nothing to do is given back.
-      if (this.engine.elsewhere && this.#limit.pendingCount === 0) await runner.close();
+      if (this.browser.elsewhere && this.#limit.pendingCount === 0) await runner.close();
       this.#idle.push(runner);
     }
   }
@@ -97,15 +97,15 @@ export class PagePool {
   #runners = 0;
 
   #newRunner(): ProbeRunner {
-    if (this.engine.onePageEach && this.#runners > 0) this.#browsers.push(new BrowserKeeper(this.engine));
+    if (this.browser.onePageEach && this.#runners > 0) this.#keepers.push(new BrowserKeeper(this.browser));
     this.#runners++;
-    return new ProbeRunner(this.#browsers.at(-1)!, this.timeout, this.pictures);
+    return new ProbeRunner(this.#keepers.at(-1)!, this.timeout, this.pictures);
   }
 
   /** Closes the pages, and the browsers. */
   async close(): Promise<void> {
     this.#limit.clearQueue();
-    await Promise.all(this.#browsers.map((browser) => browser.close()));
+    await Promise.all(this.#keepers.map((running) => running.close()));
   }
 }
 

@@ -1,5 +1,5 @@
-import { PageCrashed, PageHangs, type Page } from '../engines/engine.js';
-import { tookTooMuch } from '../engines/memory-watch.js';
+import { PageCrashed, PageHangs, type Page } from '../browsers/browser.js';
+import { tookTooMuch } from '../browsers/memory-watch.js';
 import { STAGE } from './stage.js';
 import type { BrowserKeeper } from './browser-keeper.js';
 import type { OutsideAct, ProbeTurn } from './facet.js';

@@ -3,13 +3,13 @@ import type { ObservedStep } from './observation.js';
 
 const step = z.object({ did: z.string(), saw: z.string(), wanted: z.string().optional() });
 
-/** One verdict: about one subject of one facet of one element, in one host and engine. */
+/** One verdict: about one subject of one facet of one element, in one framework and browser. */
 export const verifyResultSchema = z.object({
   element: z.string(),
   facet: z.string(),
   subject: z.string(),
-  host: z.string(),
-  engine: z.string(),
+  framework: z.string(),
+  browser: z.string(),
   verdict: z.enum(['fits', 'care', 'fails', 'unchecked']),
   note: z.string(),
   /** The consumer's code that ran. */
@@ -25,11 +25,11 @@ export const verifyResultSchema = z.object({
 
 /** What `lastwright verify --json` prints. */
 export const verifyReportSchema = z.object({
-  engines: z.array(z.object({ name: z.string(), version: z.string() })),
-  hosts: z.array(z.object({ name: z.string(), title: z.string(), version: z.string() })),
+  browsers: z.array(z.object({ name: z.string(), version: z.string() })),
+  frameworks: z.array(z.object({ name: z.string(), title: z.string(), version: z.string() })),
   results: z.array(verifyResultSchema),
   summary: z.object({ fits: z.int(), care: z.int(), fails: z.int(), unchecked: z.int() }),
-  /** How many cells (a facet of an element, in a host and an engine) were seen in this run, and how many are remembered. */
+  /** How many cells (a facet of an element, in a framework and a browser) were seen in this run, and how many are remembered. */
   cells: z.object({ seen: z.int(), remembered: z.int() }),
   seconds: z.number(),
   /** Pictures that differ, and those of the differences, PNG in Base64, by their names. */
@@ -54,7 +54,7 @@ export function summarize(results: readonly VerifyResult[]): VerifyReport['summa
   return summary;
 }
 
-/** One cell of the matrix: all verdicts of a facet of an element in a host. */
+/** One cell of the matrix: all verdicts of a facet of an element in a framework. */
 export interface Cell {
   verdict: VerifyResult['verdict'];
   /** True if something of it was not checked though the rest was. */

@@ -1,4 +1,4 @@
-import { ENGINES, engineNamed } from '../engines/index.js';
+import { BROWSERS, browserNamed } from '../browsers/index.js';
 import type { Library } from '../library/open-library.js';
 import { once } from '../system/once.js';
 import { PagePool, makeTurns } from './page-pool.js';
@@ -8,23 +8,23 @@ import type { VerifyOptions } from './verify-options.js';
 /** How long one probe may take without an answer where nothing is said, in milliseconds. */
 const PROBE_TIMEOUT = 10_000;
 
-/** The pages of a run in all its engines, and the pictures that are taken there. Whoever makes them closes them. */
+/** The pages of a run in all its browsers, and the pictures that are taken there. Whoever makes them closes them. */
 export class RunPages {
   readonly pictures = new Pictures();
-  /** By the engine's name. */
+  /** By the browser's name. */
   readonly pools: ReadonlyMap<string, PagePool>;
 
   constructor(
     { config }: Pick<Library, 'config'>,
-    { engines, probeTimeout }: Pick<VerifyOptions, 'engines' | 'probeTimeout'>,
+    { browsers, probeTimeout }: Pick<VerifyOptions, 'browsers' | 'probeTimeout'>,
   ) {
     const turns = makeTurns();
     // One that nobody knows is a finding of the check, and there is nothing to be seen then.
-    const known = (engines ?? config.engines).filter((name) => ENGINES.some((one) => one.name === name));
+    const known = (browsers ?? config.browsers).filter((name) => BROWSERS.some((one) => one.name === name));
     this.pools = new Map(
       known.map((name) => {
-        const engine = engineNamed(name, config.elsewhere[name]);
-        return [name, new PagePool(engine, probeTimeout ?? PROBE_TIMEOUT, this.pictures, turns)];
+        const browser = browserNamed(name, config.elsewhere[name]);
+        return [name, new PagePool(browser, probeTimeout ?? PROBE_TIMEOUT, this.pictures, turns)];
       }),
     );
   }

@@ -5,7 +5,7 @@ import type { Analysis } from '../library/library-element.js';
 import { toolFile } from '../system/tool-files.js';
 import { ACCESS_ENGINE } from './facets/accessibility.js';
 import { WAYS } from './relations/ways-module.js';
-import type { ServedLibrary } from './host-run.js';
+import type { ServedLibrary } from './framework-run.js';
 import type { PageServer } from './page-server.js';
 import { sharedFrameworks } from './shared-frameworks.js';
 import { sharedNames } from './shared-names.js';

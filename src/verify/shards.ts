@@ -11,9 +11,9 @@ export interface Shard {
   of: number;
 }
 
-/** What is done in one place: an element in an engine, in all hosts, so that its looks can be compared. */
+/** What is done in one place: an element in a browser, in all frameworks, so that its looks can be compared. */
 export interface Unit {
-  engine: string;
+  browser: string;
   element: string;
   /** How long it took before, in milliseconds; undefined where nobody knows. */
   took: number | undefined;
@@ -39,8 +39,8 @@ export function splitUnits(units: readonly Unit[], { part, of }: Shard): { own: 
   return { own: new Set(own), plan: contentKey(JSON.stringify(assigned)) };
 }
 
-export function unitKey({ engine, element }: Pick<Unit, 'engine' | 'element'>): string {
-  return `${engine} ${element}`;
+export function unitKey({ browser, element }: Pick<Unit, 'browser' | 'element'>): string {
+  return `${browser} ${element}`;
 }
 
 /** Puts the reports of all parts together; gives what is wrong with them if they do not fit. */
@@ -53,7 +53,7 @@ export function mergeReports(reports: readonly VerifyReport[]): VerifyReport | {
   if (shards.some((shard) => shard!.of !== of || shard!.plan !== plan))
     return {
       wrong:
-        'The parts were split in different ways: by other elements, engines or numbers of parts, or by other remembered times.',
+        'The parts were split in different ways: by other elements, browsers or numbers of parts, or by other remembered times.',
     };
   const parts = shards.map((shard) => shard!.part);
   const missing = Array.from({ length: of }, (_, place) => place + 1).filter((part) => !parts.includes(part));
@@ -63,8 +63,8 @@ export function mergeReports(reports: readonly VerifyReport[]): VerifyReport | {
   const { shard: _, ...rest } = first;
   return {
     ...rest,
-    engines: uniqueByName(reports.flatMap(({ engines }) => engines)),
-    hosts: uniqueByName(reports.flatMap(({ hosts }) => hosts)),
+    browsers: uniqueByName(reports.flatMap(({ browsers }) => browsers)),
+    frameworks: uniqueByName(reports.flatMap(({ frameworks }) => frameworks)),
     results,
     summary: summarize(results),
     cells: {

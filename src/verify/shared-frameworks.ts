@@ -1,16 +1,16 @@
 import { parseSync } from 'oxc-parser';
 import { frameworkOptions } from '../build/bundle-components.js';
 import { componentTools } from '../components/compile-components.js';
-import type { InstalledFramework } from '../components/find-framework.js';
+import type { InstalledComponentFramework } from '../components/find-framework.js';
 import type { ComponentFramework } from '../contract/component-frameworks.js';
-import { html } from '../hosts/html.js';
-import type { InstalledHost } from '../hosts/find-host.js';
-import type { Host } from '../hosts/host.js';
-import { vendorFiles } from '../hosts/vendor.js';
+import { html } from '../frameworks/html.js';
+import type { InstalledFramework } from '../frameworks/find-framework.js';
+import type { Framework } from '../frameworks/framework.js';
+import { vendorFiles } from '../frameworks/vendor.js';
 import { installedFrameworks } from './shared-names.js';
 
 /** A framework that a package leaves to its consumers, with the modules of it that it imports. */
-export interface SharedFramework extends InstalledFramework {
+export interface SharedFramework extends InstalledComponentFramework {
   specifiers: { specifier: string; code: string }[];
 }
 
@@ -51,7 +51,10 @@ function importedFrom(files: ReadonlyMap<string, string | Uint8Array>): Set<stri
 }
 
 /** A module that gives on all that another one exports. */
-async function reexport(specifier: string, { framework, from }: InstalledFramework): Promise<string> {
+async function reexport(
+  specifier: string,
+  { framework, from }: InstalledComponentFramework,
+): Promise<string> {
   const star = `export * from '${specifier}';`;
   if (!framework.commonJs) return star;
   const all = (await componentTools(from).load(specifier)) as object;
@@ -63,32 +66,32 @@ function vendorOf({ specifiers }: SharedFramework): Record<string, string> {
   return Object.fromEntries(specifiers.map(({ specifier, code }) => [sharedName(specifier), code]));
 }
 
-/** What a host must have beside its own modules, so that elements share its copy of their framework. */
+/** What a framework must have beside its own modules, so that elements share its copy of their framework. */
 export function sharedWith(
-  { host, aliases }: InstalledHost,
+  { framework, aliases }: InstalledFramework,
   shared: readonly SharedFramework[],
 ):
   | {
       framework: string;
-      modules: Pick<Host, 'vendor' | 'defines'>;
+      modules: Pick<Framework, 'vendor' | 'defines'>;
       specifiers: SharedFramework['specifiers'];
     }
   | undefined {
   // A page with another major version has elements bring a copy of their own.
-  const own = shared.find(({ framework }) => framework.packages[0]!.name === host.packages[0]?.name);
-  if (!own || Object.keys(aliases).length > 0 || host.packages[0]!.alias !== undefined) return undefined;
+  const own = shared.find((one) => one.framework.packages[0]!.name === framework.packages[0]?.name);
+  if (!own || Object.keys(aliases).length > 0 || framework.packages[0]!.alias !== undefined) return undefined;
   const modules = { vendor: vendorOf(own), defines: own.framework.defines };
   return { framework: own.framework.name, modules, specifiers: own.specifiers };
 }
 
 /** A copy of a framework for pages that have none of it. */
 export async function ownCopy(shared: SharedFramework): ReturnType<typeof vendorFiles> {
-  const { framework, from, version } = shared;
-  const host: Host = {
+  const { from, version } = shared;
+  const framework: Framework = {
     ...html,
-    name: `shared-${framework.name}`,
+    name: `shared-${shared.framework.name}`,
     vendor: vendorOf(shared),
     defines: frameworkOptions([shared]).define ?? {},
   };
-  return vendorFiles({ host, version, from, aliases: {} });
+  return vendorFiles({ framework, version, from, aliases: {} });
 }

@@ -1,4 +1,4 @@
-import { findFramework, type InstalledFramework } from '../components/find-framework.js';
+import { findFramework, type InstalledComponentFramework } from '../components/find-framework.js';
 import { wrappedFramework } from '../components/index.js';
 import type { ComponentFramework } from '../contract/component-frameworks.js';
 import { componentOf } from '../contract/implementation.js';
@@ -17,7 +17,7 @@ export function sharedNames(elements: readonly Pick<LibraryElement, 'contract'>[
 export function installedFrameworks(
   root: string,
   names: readonly ComponentFramework[],
-): InstalledFramework[] {
+): InstalledComponentFramework[] {
   return names.flatMap((name) => {
     const installed = findFramework(wrappedFramework(name), root);
     return 'missing' in installed ? [] : installed;

@@ -5,16 +5,16 @@ import type { VerifyResult } from './result.js';
 /** The results of a cell, from how its probe ended; none where nothing is promised. */
 export function toResults(
   outcome: Outcome,
-  cell: Pick<VerifyResult, 'element' | 'facet' | 'host' | 'engine' | 'source' | 'seen'>,
+  cell: Pick<VerifyResult, 'element' | 'facet' | 'framework' | 'browser' | 'source' | 'seen'>,
 ): VerifyResult[] {
-  const { element, facet, host, engine, source, seen } = cell;
+  const { element, facet, framework, browser, source, seen } = cell;
   const whole = (verdict: 'fails' | 'unchecked', note: string): VerifyResult[] => [
     {
       element,
       facet,
       subject: element,
-      host,
-      engine,
+      framework,
+      browser,
       verdict,
       note: visibleLine(note),
       source,
@@ -31,8 +31,8 @@ export function toResults(
       element,
       facet,
       subject,
-      host,
-      engine,
+      framework,
+      browser,
       verdict,
       note,
       source,
@@ -45,14 +45,14 @@ export function toResults(
 
 /** A result whose words, which may come from a page or from somebody's file, act on nobody who reads them. */
 export function withVisibleWords(result: VerifyResult): VerifyResult {
-  const { element, facet, subject, host, engine, note, observed } = result;
+  const { element, facet, subject, framework, browser, note, observed } = result;
   return {
     ...result,
     element: visibleLine(element),
     facet: visibleLine(facet),
     subject: visibleLine(subject),
-    host: visibleLine(host),
-    engine: visibleLine(engine),
+    framework: visibleLine(framework),
+    browser: visibleLine(browser),
     note: visibleLine(note),
     observed: observed.map(({ did, saw, wanted }) => ({
       did: visibleLine(did),

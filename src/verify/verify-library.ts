@@ -5,7 +5,7 @@ import type { Verified, VerifyOptions } from './verify-options.js';
 import { analyzedSubject } from './verify-subject.js';
 
 /**
- * Proves the promises of a library's contracts: each facet of each element, in each host and engine. `files`
+ * Proves the promises of a library's contracts: each facet of each element, in each framework and browser. `files`
  * is the built package; nothing is written but the tool's own cache, and what was seen into its own folder in the library.
  */
 export async function verifyLibrary(

@@ -1,12 +1,12 @@
 import type { VerifyReport, VerifyResult } from './result.js';
 import type { Shard } from './shards.js';
 
-/** All results of one facet of an element in one host and engine. */
+/** All results of one facet of an element in one framework and browser. */
 export interface ProbedCell {
   element: string;
   facet: string;
-  host: string;
-  engine: string;
+  framework: string;
+  browser: string;
   results: VerifyResult[];
   /** True if it was not seen in this run, but in an earlier one. */
   remembered: boolean;
@@ -14,8 +14,8 @@ export interface ProbedCell {
 
 /** What to verify; everything the library promises where nothing is said. */
 export interface VerifyOptions {
-  hosts?: readonly string[] | undefined;
-  engines?: readonly string[] | undefined;
+  frameworks?: readonly string[] | undefined;
+  browsers?: readonly string[] | undefined;
   elements?: readonly string[] | undefined;
   /** Only these facets; the others are told as not checked. */
   facets?: readonly string[] | undefined;
@@ -24,7 +24,7 @@ export interface VerifyOptions {
   /** How long one probe may take without an answer, in milliseconds. */
   probeTimeout?: number;
   /** Whether everything is seen anew, and nothing remembered. */
-  again?: boolean | undefined;
+  noCache?: boolean | undefined;
   /** Only a part of the whole, for several machines. */
   shard?: Shard | undefined;
   /** Called once, with how many cells there are. */
@@ -33,7 +33,7 @@ export interface VerifyOptions {
   onCell?(cell: ProbedCell): void;
 }
 
-/** A report, and what was missing on the machine: a browser, a host's packages. */
+/** A report, and what was missing on the machine: a browser, a framework's packages. */
 export interface Verified {
   report: VerifyReport;
   missing: { what: string; help: string }[];

@@ -14,8 +14,8 @@ it('the verdicts of a busy machine are those of one at rest', async () => {
       '60',
       '--no-types',
     );
-    return results.map(({ element, host, facet, subject, verdict, note }) =>
-      [element, host, facet, subject, verdict, note].join(' · '),
+    return results.map(({ element, framework, facet, subject, verdict, note }) =>
+      [element, framework, facet, subject, verdict, note].join(' · '),
     );
   };
   const quiet = await verdicts();

@@ -5,11 +5,11 @@ import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { VerifyReport } from '../../src/index.js';
 import { verified } from '../broken-library.js';
-import { testEngine } from '../built-page.js';
+import { testBrowser } from '../built-page.js';
 import { copyDemo, REPOSITORY, writeFiles, scratchFolder } from '../helpers.js';
 
-/** Everything here is tried in one engine after the other in CI. */
-const ENGINE = testEngine().name;
+/** Everything here is tried in one browser after the other in CI. */
+const BROWSER = testBrowser().name;
 
 const CONTRACT = (tag: string): string =>
   `contract: 1\ntag: quay-${tag}\nproperties: { label: { type: string } }\nparts: { knob: What is clicked }\nwraps: { element: ./element.ts }\n`;
@@ -79,7 +79,7 @@ const HOSTILE: Record<string, [what: string, code: string, told: RegExp]> = {
     'memory that no heap of a script knows',
     'const all: Uint8Array[] = []; for (;;) all.push(new Uint8Array(2e7).fill(1));',
     // Firefox does not tell that a page has lost its process.
-    ENGINE !== 'firefox'
+    BROWSER !== 'firefox'
       ? /fails: It takes more than 1 GB of memory in the sample “Somebody clicks”, and was ended/
       : /fails: It (?:takes more than 1 GB of memory|makes the page crash|does not come to an end)/,
   ],
@@ -112,8 +112,8 @@ describe('an element that stops the page', () => {
       '8',
       '--memory',
       '1',
-      '--engine',
-      ENGINE,
+      '--browser',
+      BROWSER,
     );
   });
 
@@ -163,10 +163,10 @@ describe.runIf(process.platform === 'linux')('a command that ends early, in any 
             '--no-types',
             '--library',
             copyDemo(),
-            '--host',
+            '--framework',
             'html',
-            '--engine',
-            ENGINE,
+            '--browser',
+            BROWSER,
           ],
           { stdio: 'ignore', env: { ...process.env, [name]: value } },
         );
@@ -182,7 +182,7 @@ describe.runIf(process.platform === 'linux')('a command that ends early, in any 
   );
 });
 
-describe.runIf(ENGINE === 'chromium')('a command that is told to end', () => {
+describe.runIf(BROWSER === 'chromium')('a command that is told to end', () => {
   const profiles = (): string[] =>
     readdirSync(tmpdir()).filter((name) => name.startsWith('lastwright-profile-'));
 
@@ -195,7 +195,7 @@ describe.runIf(ENGINE === 'chromium')('a command that is told to end', () => {
   ): Promise<{ status: number | null; pid: number }> {
     const child = spawn(
       process.execPath,
-      [join(REPOSITORY, 'bin/lastwright.js'), 'verify', '--library', copyDemo(), '--host', 'html'],
+      [join(REPOSITORY, 'bin/lastwright.js'), 'verify', '--library', copyDemo(), '--framework', 'html'],
       { stdio: 'ignore' },
     );
     const ended = new Promise<number | null>((resolve) => child.on('close', resolve));
@@ -220,7 +220,7 @@ describe.runIf(ENGINE === 'chromium')('a command that is told to end', () => {
     const library = copyDemo();
     const child = spawn(
       process.execPath,
-      [join(REPOSITORY, 'bin/lastwright.js'), 'verify', '--library', library, '--host', 'vue'],
+      [join(REPOSITORY, 'bin/lastwright.js'), 'verify', '--library', library, '--framework', 'vue'],
       { stdio: 'ignore', env: { ...process.env, LASTWRIGHT_CACHE: scratchFolder() } },
     );
     const ended = new Promise<number | null>((resolve) => child.on('close', resolve));
@@ -235,7 +235,7 @@ describe.runIf(ENGINE === 'chromium')('a command that is told to end', () => {
   it('by SIGKILL leaves what the next run sweeps', async () => {
     const { pid } = await killed('SIGKILL', 1500);
     // The browser itself ends when its pipe does.
-    await verified(copyDemo(), '--host', 'html', '--element', 'quay-panel');
+    await verified(copyDemo(), '--framework', 'html', '--element', 'quay-panel');
     expect(profilesOf(pid)).toEqual([]);
   });
 });

@@ -8,7 +8,7 @@ it('starts a library that depends on the tarball it came from, with the packages
   const tool = new PackedTool();
   await tool.install();
   const library = join(tool.home, 'lights');
-  const { status, stderr } = await lastwright(['init', library, '--host', 'react'], {
+  const { status, stderr } = await lastwright(['init', library, '--framework', 'react'], {
     program: tool.program,
   });
   expect(status, stderr).toBe(0);

@@ -102,7 +102,7 @@ describe('a build that is remembered', () => {
     expect(status).toBe(0);
     expect(readTree(join(library, 'dist'))).toEqual(first);
     expect(written()).toBe(before);
-    await build('--again');
+    await build('--no-cache');
     expect(written()).toBeGreaterThan(before);
     expect(readTree(join(library, 'dist'))).toEqual(first);
   });
@@ -162,7 +162,7 @@ describe('a build that is remembered', () => {
     expect(written()).toBeGreaterThan(before);
     const made = readTree(join(library, 'dist'));
     expect(Object.values(made).join('\n')).toMatch(expected);
-    await build('--again');
+    await build('--no-cache');
     expect(readTree(join(library, 'dist'))).toEqual(made);
   });
 
@@ -362,7 +362,7 @@ export const shout = (_: Inside, text?: string): string => (text ?? '').toUpperC
     expect(await build()).toMatchObject({ status: 0 });
     const partly = readTree(join(library, 'dist'));
     if (!file.endsWith('dock.ts')) expect(written('classes')).toBeGreaterThan(kept);
-    expect(await build('--again')).toMatchObject({ status: 0 });
+    expect(await build('--no-cache')).toMatchObject({ status: 0 });
     expect(partly).toEqual(readTree(join(library, 'dist')));
     expect(partly).not.toEqual(before);
     expect(Object.values(partly).join('\n')).toMatch(shows);
@@ -397,7 +397,7 @@ export const shout = (_: Inside, text?: string): string => (text ?? '').toUpperC
     expect(map()).toContain('{signal}');
     // Whoever wants all anew gets it.
     writeFileSync(path, Buffer.concat([sum(body), body]));
-    expect((await build('--again')).status).toBe(0);
+    expect((await build('--no-cache')).status).toBe(0);
     expect(map()).toContain('{signal}');
   });
 });

@@ -2,9 +2,9 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import * as fc from 'fast-check';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import type { Browser, Page } from '../../src/index.js';
+import type { RunningBrowser, Page } from '../../src/index.js';
 import { PageServer } from '../../src/verify/page-server.js';
-import { testEngine } from '../built-page.js';
+import { testBrowser } from '../built-page.js';
 import { lastwright, readTree, REPOSITORY, writeFiles } from '../helpers.js';
 import { PROPERTIES, trial, type Change, type ModelElement } from './grammar.js';
 
@@ -24,7 +24,7 @@ interface Difference {
   errors?: string[];
 }
 
-let browser: Browser;
+let browser: RunningBrowser;
 let page: Page | undefined;
 const server = new PageServer();
 let libraries = 0;
@@ -33,7 +33,7 @@ beforeAll(async () => {
   server.put('/page.html', '<!doctype html><body><script src="/in-page.js"></script>');
   server.put('/in-page.js', readFileSync(join(REPOSITORY, 'tests/model/in-page.js'), 'utf8'));
   await server.start();
-  browser = await testEngine().launch();
+  browser = await testBrowser().launch();
 });
 afterAll(async () => {
   await browser.close();
@@ -73,7 +73,7 @@ async function firstDifference(
       .catch(async (error: unknown) => {
         // What never ends takes the page with it.
         await browser.close();
-        browser = await testEngine().launch();
+        browser = await testBrowser().launch();
         page = undefined;
         return { index: one.changes.length - 1, errors: [String(error)] };
       });

@@ -1,7 +1,7 @@
 import { basename, dirname, extname, join } from 'node:path';
 import { quoted } from '../../syntax/literal.js';
 import type { TreeNode } from '../../syntax/tree.js';
-import type { HostTools } from '../../hosts/host.js';
+import type { FrameworkTools } from '../../frameworks/framework.js';
 import type { ComponentFacts, MemberFact, NoFacts, SlotFact, Unread } from './facts.js';
 import type { ComponentSource, ReadingPlan } from './plan.js';
 import {
@@ -67,7 +67,10 @@ const ELEMENT = 1;
 const ATTRIBUTE = 6;
 
 /** How a single-file component of Vue is read. */
-export async function planVue(source: ComponentSource, tools: HostTools): Promise<ReadingPlan | NoFacts> {
+export async function planVue(
+  source: ComponentSource,
+  tools: FrameworkTools,
+): Promise<ReadingPlan | NoFacts> {
   const { path, text } = source;
   const { descriptor, errors } = path.endsWith('.vue')
     ? ((await tools.load('vue/compiler-sfc')) as SfcCompiler).parse(text, { filename: path })

@@ -26,7 +26,7 @@ let handed: Handed | undefined;
 let view: CellView = { direction: 'ltr', scheme: 'auto', motion: 'auto', zoom: 1 };
 
 const stage = Object.assign((given: Handed) => (handed = given), {
-  heard: (event: Event) => hearByHost(event),
+  heard: (event: Event) => hearByFramework(event),
   called: (name: string, given: unknown[]) =>
     tell({ cell: 'callback', name, given: given.map((one) => plain(one)) }),
 });
@@ -39,12 +39,12 @@ async function begin(): Promise<void> {
   document.body.append(container);
   if (data.spare) await toldToBegin();
   const load = (address: string): Promise<unknown> => import(address);
-  const [host, example] = await Promise.all([
+  const [framework, example] = await Promise.all([
     load('lastwright:mount') as Promise<{ mount(...given: unknown[]): unknown }>,
     load(data.example),
     ...data.elements.map((tag) => load(data.library + encodeURIComponent(tag))),
   ]);
-  host.mount(example, container, stage);
+  framework.mount(example, container, stage);
   const element = await arrival();
   if (!element) {
     tell({ cell: 'told', level: 'error', text: 'The example gives no element.', at: undefined });
@@ -72,7 +72,7 @@ async function toldToBegin(): Promise<void> {
   history.replaceState(null, '', location.pathname);
 }
 
-/** The element, when the host has made it. */
+/** The element, when the framework has made it. */
 async function arrival(): Promise<HTMLElement | undefined> {
   for (let round = 0; round < 200; round++) {
     const element = handed?.element();
@@ -82,13 +82,13 @@ async function arrival(): Promise<HTMLElement | undefined> {
   return undefined;
 }
 
-/** Events that a listener of the host heard; whoever hears them itself notes what else is heard. */
-function hearByHost(event: Event): void {
-  byHost.add(event);
+/** Events that a listener of the framework heard; whoever hears them itself notes what else is heard. */
+function hearByFramework(event: Event): void {
+  byFramework.add(event);
   heard(event);
 }
 
-const byHost = new WeakSet<Event>();
+const byFramework = new WeakSet<Event>();
 const told = new WeakSet<Event>();
 
 function heard(event: Event): void {
@@ -101,7 +101,7 @@ function heard(event: Event): void {
       event: event.type,
       detail: plain((event as CustomEvent).detail),
       canceled: event.defaultPrevented,
-      byHost: byHost.has(event),
+      byFramework: byFramework.has(event),
     }),
   );
 }
@@ -125,7 +125,7 @@ class Cell {
       if (source === parent && origin === data.page) this.#obey(message as PageMessage);
     });
     for (const name of data.events)
-      // Listeners of the example come first, so that it is known whether the host heard it.
+      // Listeners of the example come first, so that it is known whether the framework heard it.
       this.element.addEventListener(name, (event) => setTimeout(() => heard(event)));
     const watch = new MutationObserver((records) => {
       if (

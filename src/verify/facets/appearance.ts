@@ -8,8 +8,8 @@ import { HALTING, runSteps, UNHEARD, withSample } from './run-steps.js';
 import { still, withoutIndentation } from './still.js';
 
 /**
- * Each sample gives the same picture in every host of an engine. Here pictures are taken, at the end of each sample; they are
- * compared when those of all hosts are there (compare-looks.ts).
+ * Each sample gives the same picture in every framework of a browser. Here pictures are taken, at the end of each sample; they are
+ * compared when those of all frameworks are there (compare-looks.ts).
  */
 export const appearance: Facet<SampleData[]> = {
   name: 'appearance',

@@ -27,14 +27,14 @@ export const attributes: Facet<Data> = {
     };
   },
 
-  inFirstHost: async (page, { ways }) => (ways ? samePlace(page, ways, 'attributes') : []),
+  inFirstFramework: async (page, { ways }) => (ways ? samePlace(page, ways, 'attributes') : []),
 
   async probe(page, { properties }) {
     const mounted = await page.mount('written');
     const results = [];
     for (const property of properties) {
       const observer = new Observer(property.attribute);
-      fromHost(page, mounted.element, property, observer);
+      fromFramework(page, mounted.element, property, observer);
       const element = page.make();
       await writeAll(page, element, property, observer, 'before it is in the page');
       // What must be given is there again before it comes into the page.
@@ -51,8 +51,13 @@ export const attributes: Facet<Data> = {
   },
 };
 
-/** What the host wrote as an attribute is read as an attribute. */
-function fromHost(page: ProbePage, mounted: HTMLElement, property: AttributeData, observer: Observer): void {
+/** What the framework wrote as an attribute is read as an attribute. */
+function fromFramework(
+  page: ProbePage,
+  mounted: HTMLElement,
+  property: AttributeData,
+  observer: Observer,
+): void {
   const { name, attribute, first } = property;
   const seen = (mounted as unknown as Record<string, unknown>)[name];
   const plain = page.make();

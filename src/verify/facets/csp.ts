@@ -97,12 +97,12 @@ async function runAll(page: ProbePage, samples: readonly SampleData[], observer:
 
 interface Violations {
   own: SecurityPolicyViolationEvent[];
-  /** Those of the host's own code. */
+  /** Those of the framework's own code. */
   foreign: SecurityPolicyViolationEvent[];
   end(): void;
 }
 
-/** What is violated inside the element, or by its own code, is its doing; else the host's own code is behind it. */
+/** What is violated inside the element, or by its own code, is its doing; else the framework's own code is behind it. */
 function watchViolations(tag: string): Violations {
   const own: SecurityPolicyViolationEvent[] = [];
   const foreign: SecurityPolicyViolationEvent[] = [];
@@ -115,8 +115,8 @@ function watchViolations(tag: string): Violations {
           (node.localName === tag || (node.getRootNode() as ShadowRoot).host?.localName === tag),
       ) || [...document.querySelectorAll(tag)].some((element) => innerRoot(element) === event.target);
   const note = (event: SecurityPolicyViolationEvent): void => {
-    const ofHost = /\/(?:vendor|examples)\/|mount\.js/.test(event.sourceFile) && !isInside(event);
-    (ofHost ? foreign : own).push(event);
+    const ofFramework = /\/(?:vendor|examples)\/|mount\.js/.test(event.sourceFile) && !isInside(event);
+    (ofFramework ? foreign : own).push(event);
   };
   document.addEventListener('securitypolicyviolation', note);
   return { own, foreign, end: () => document.removeEventListener('securitypolicyviolation', note) };

@@ -30,7 +30,7 @@ interface Data {
   definitions: Record<string, JsonSchema>;
 }
 
-/** Each event by the host's own listener syntax: detail, cancel, through an outer shadow root. */
+/** Each event by the framework's own listener syntax: detail, cancel, through an outer shadow root. */
 export const events: Facet<Data> = {
   name: 'events',
   title: 'Events are heard as promised',

@@ -37,7 +37,7 @@ export const independence: Facet<Data> = {
     return { scenes: { bare, ...scenes }, data: { properties: propertiesOf(facts), states, samples } };
   },
 
-  inFirstHost: async (page, data) => {
+  inFirstFramework: async (page, data) => {
     const found: Observation[] = [];
     for (const sample of data.samples) {
       const observed = await shareNoData(page, sample, data);

@@ -40,12 +40,12 @@ export const FACETS: readonly Facet[] = [
   accessibility,
 ];
 
-/** True for the host in which that is tried which is the same in all of them: plain HTML where the library promises it. */
-export function isFirstHost(host: string, promised: readonly string[]): boolean {
-  return host === (promised.includes('html') ? 'html' : promised[0]);
+/** True for the framework in which that is tried which is the same in all of them: plain HTML where the library promises it. */
+export function isFirstFramework(framework: string, promised: readonly string[]): boolean {
+  return framework === (promised.includes('html') ? 'html' : promised[0]);
 }
 
-/** The facets that are tried in a host. */
-export function facetsIn(host: string, promised: readonly string[]): readonly Facet[] {
-  return FACETS.filter(({ inOneHost }) => !inOneHost || isFirstHost(host, promised));
+/** The facets that are tried in a framework. */
+export function facetsIn(framework: string, promised: readonly string[]): readonly Facet[] {
+  return FACETS.filter(({ inOneFramework }) => !inOneFramework || isFirstFramework(framework, promised));
 }

@@ -30,7 +30,7 @@ export const lifecycle: Facet<Data> = {
   name: 'lifecycle',
   title: 'It can be moved, removed and added again',
   page: 'shared',
-  ofElement: { byHost: async (page) => [(await remounts(page)).result()] },
+  ofElement: { byFramework: async (page) => [(await remounts(page)).result()] },
 
   plan(facts) {
     const properties = propertiesOf(facts);
@@ -53,7 +53,7 @@ export const lifecycle: Facet<Data> = {
     };
   },
 
-  inFirstHost: async (page, { ways }) =>
+  inFirstFramework: async (page, { ways }) =>
     ways ? [...(await samePlace(page, ways, 'moves')), ...(await againIsNotMore(page, ways))] : [],
 
   async probe(page, data) {
@@ -235,14 +235,14 @@ async function connections(page: ProbePage, data: Data): Promise<Observer> {
   return observer;
 }
 
-/** Mounted and unmounted by its host, it leaves nothing on the window, the document or the clock. */
+/** Mounted and unmounted by its framework, it leaves nothing on the window, the document or the clock. */
 async function remounts(page: ProbePage): Promise<Observer> {
-  const observer = new Observer('removed by the host');
+  const observer = new Observer('removed by the framework');
   const isThere = (): boolean => mounted.container.querySelector(page.tag) !== null;
   const mounted = await page.mount('bound');
   await mounted.show(false);
   await page.until(() => !isThere());
-  observer.holds('take it away by the host’s state', !isThere(), 'it is still there', 'it is gone');
+  observer.holds('take it away by the framework’s state', !isThere(), 'it is still there', 'it is gone');
   const counted = (): Partial<Counted> => {
     const { listeners, observers, intervals, timeouts } = page.leftovers();
     return {
@@ -261,11 +261,16 @@ async function remounts(page: ProbePage): Promise<Observer> {
     await page.until(() => !isThere());
   }
   await page.until(() => counted().timers! <= before.timers!, A_TICK);
-  expectNoMore(observer, `let the host add and remove it ${TIMES} times, look outside`, before, counted());
+  expectNoMore(
+    observer,
+    `let the framework add and remove it ${TIMES} times, look outside`,
+    before,
+    counted(),
+  );
   await mounted.show(true);
   await page.until(isThere);
-  observer.holds('let the host add it again', isThere(), 'it is not there', 'it is there');
-  observer.noErrors(page.errors('leaving too'), 'remove and add by the host');
+  observer.holds('let the framework add it again', isThere(), 'it is not there', 'it is there');
+  observer.noErrors(page.errors('leaving too'), 'remove and add by the framework');
   await mounted.unmount();
   return observer;
 }

@@ -25,7 +25,7 @@ interface Data {
   definitions: Record<string, JsonSchema>;
 }
 
-/** Each method, through the host's own reference; and before the element is in the page, and after it has left. */
+/** Each method, through the framework's own reference; and before the element is in the page, and after it has left. */
 export const methods: Facet<Data> = {
   name: 'methods',
   title: 'Methods can be called and do their work',

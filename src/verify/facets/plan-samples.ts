@@ -1,7 +1,7 @@
 import type { Sample } from '../../contract/model.js';
 import type { Step } from '../../contract/schema.js';
 import type { ElementFacts } from '../facet.js';
-import type { Scene } from '../../hosts/scene.js';
+import type { Scene } from '../../frameworks/scene.js';
 
 /** A sample as a probe runs it. */
 export interface SampleData {

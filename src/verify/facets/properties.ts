@@ -13,7 +13,7 @@ import { functionsOf, tryFunction, type FunctionData } from './function-properti
 import { coupledProperties, samplesWith, type SampleData } from './plan-samples.js';
 import { runSamples } from './run-samples.js';
 import { samePlace } from '../relations/same-place.js';
-import { inAnyOrder } from '../relations/through-host.js';
+import { inAnyOrder } from '../relations/through-framework.js';
 import { waysData, type WaysData } from '../relations/ways-data.js';
 
 interface Data {
@@ -71,7 +71,7 @@ export const properties: Facet<Data> = {
     };
   },
 
-  inFirstHost: async (page, { ways }) => (ways ? samePlace(page, ways, 'values') : []),
+  inFirstFramework: async (page, { ways }) => (ways ? samePlace(page, ways, 'values') : []),
 
   async probe(page, data) {
     const { properties: list, without, functions, instances, samples } = data;
@@ -79,7 +79,7 @@ export const properties: Facet<Data> = {
     const mounted = await page.mount('bound');
     for (const property of list) {
       const observer = new Observer(property.name);
-      const lost = await throughHost(page, mounted, property, observer);
+      const lost = await throughFramework(page, mounted, property, observer);
       if (lost !== undefined) await asUsersKnow(page, property, lost, observer);
       await alone(page, property, data, observer);
       observer.noErrors(page.errors(), `use ${property.name}`, wantedOf(property));
@@ -107,10 +107,10 @@ function wantedOf({ kind, schema }: PropertyData): string {
 }
 
 /**
- * What a consumer binds and changes in the host's own syntax. Gives what the host kept from the element, if it did: then it
+ * What a consumer binds and changes in the framework's own syntax. Gives what the framework kept from the element, if it did: then it
  * is told elsewhere whether it can be used with care.
  */
-async function throughHost(
+async function throughFramework(
   page: ProbePage,
   mounted: Mounted,
   property: PropertyData,
@@ -138,7 +138,7 @@ async function throughHost(
   return undefined;
 }
 
-/** The bound value must have arrived; gives what was seen where only the host keeps it from the element. */
+/** The bound value must have arrived; gives what was seen where only the framework keeps it from the element. */
 function deliver(
   page: ProbePage,
   observer: Observer,
@@ -447,7 +447,7 @@ async function isDrawnAnew(
   place.remove();
 }
 
-/** An element outside of the host, to tell what the element does from what the host does. */
+/** An element outside of the framework, to tell what the element does from what the framework does. */
 function scratch(page: ProbePage): Values {
   return document.createElement(page.tag) as unknown as Values;
 }

@@ -1,6 +1,6 @@
 import type { ElementFacts, Facet, Mounted, ProbePage } from '../facet.js';
 import type { Observation } from '../observation.js';
-import type { Scene } from '../../hosts/scene.js';
+import type { Scene } from '../../frameworks/scene.js';
 import { innerRoot } from '../inner-root.js';
 import { Observer, show } from '../observe.js';
 import { samePlace } from '../relations/same-place.js';
@@ -64,7 +64,7 @@ export const slots: Facet<Data> = {
     return { scenes, data: { keyed, slots: list, samples, ways: waysData(facts) } };
   },
 
-  inFirstHost: async (page, { ways }) => (ways ? samePlace(page, ways, 'content') : []),
+  inFirstFramework: async (page, { ways }) => (ways ? samePlace(page, ways, 'content') : []),
 
   async probe(page, { slots: list, keyed, samples }) {
     const results: Observation[] = [];

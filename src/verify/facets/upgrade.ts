@@ -1,5 +1,5 @@
 import type { Facet, Mounted, ProbePage } from '../facet.js';
-import type { BoundProperty } from '../../hosts/scene.js';
+import type { BoundProperty } from '../../frameworks/scene.js';
 import { Observer, show } from '../observe.js';
 import { samePlace } from '../relations/same-place.js';
 import { waysData, type WaysData } from '../relations/ways-data.js';
@@ -48,7 +48,7 @@ export const upgrade: Facet<Data> = {
     };
   },
 
-  inFirstHost: async (page, { ways }) =>
+  inFirstFramework: async (page, { ways }) =>
     ways && customElements.get(page.tag) ? samePlace(page, ways, 'definition') : [],
 
   async probe(page, { properties, keepsContent }) {

@@ -23,7 +23,7 @@ export function asFindings(report: VerifyReport, { elements }: Analysis): CheckR
           code: `verify/${place.facets[0]!}` as Finding['code'],
           severity: SEVERITIES[verdict],
           message: `${note} (${[...subjects, titlesOf(place)].join('; ')})`,
-          help: `Seen in ${place.hosts.join(', ')}, ${place.engines.join(', ')}.`,
+          help: `Seen in ${place.frameworks.join(', ')}, ${place.browsers.join(', ')}.`,
           file: element.folder.contract.file,
           ...lineOf(element, subjects[0]),
         };

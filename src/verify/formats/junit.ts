@@ -7,7 +7,7 @@ import type { VerifyFormat } from './format.js';
 export const junit: VerifyFormat = {
   name: 'junit',
   write(report) {
-    const suites = [...grouped(report.results, ({ host, engine }) => `${host} ${engine}`)].map(
+    const suites = [...grouped(report.results, ({ framework, browser }) => `${framework} ${browser}`)].map(
       ([name, own]) => suite(name, own),
     );
     return `<?xml version="1.0" encoding="UTF-8"?>\n<testsuites name="lastwright verify">\n${suites.join('')}</testsuites>\n`;

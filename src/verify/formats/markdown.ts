@@ -20,32 +20,33 @@ export const markdown: VerifyFormat = {
 };
 
 /** A table for the browsers in which all is alike, and one for each other. */
-function tables({ columns, rows }: Overview, { hosts }: VerifyReport): string[] {
-  const title = (name: string): string => hosts.find((host) => host.name === name)?.title ?? name;
-  const engines = [...new Set(columns.map(({ engine }) => engine))];
-  const written = engines.map((engine) => {
-    const places = columns.flatMap((column, place) => (column.engine === engine ? [place] : []));
+function tables({ columns, rows }: Overview, { frameworks }: VerifyReport): string[] {
+  const title = (name: string): string =>
+    frameworks.find((framework) => framework.name === name)?.title ?? name;
+  const browsers = [...new Set(columns.map(({ browser }) => browser))];
+  const written = browsers.map((browser) => {
+    const places = columns.flatMap((column, place) => (column.browser === browser ? [place] : []));
     const lines = [
-      row(['', ...places.map((place) => title(columns[place]!.host))]),
+      row(['', ...places.map((place) => title(columns[place]!.framework))]),
       row(['---', ...places.map(() => '---')]),
       ...rows.map(({ element, cells }) =>
         row([code(element), ...places.map((place) => words(cells[place]))]),
       ),
     ];
-    return { engine, text: lines.join('\n') };
+    return { browser, text: lines.join('\n') };
   });
   return [...grouped(written, ({ text }) => text)].flatMap(([text, same]) => [
-    ...(engines.length > 1 ? [`In ${same.map(({ engine }) => engine).join(' and ')}:`, ''] : []),
+    ...(browsers.length > 1 ? [`In ${same.map(({ browser }) => browser).join(' and ')}:`, ''] : []),
     text,
     '',
   ]);
 }
 
-function versions({ engines, hosts }: VerifyReport): string {
-  const frameworks = hosts
+function versions({ browsers, frameworks }: VerifyReport): string {
+  const named = frameworks
     .filter(({ version }) => version)
     .map(({ title, version }) => `${title.replace(/ \d+$/, '')} ${version}`);
-  return [...engines.map(({ version }) => version), ...frameworks].join(', ');
+  return [...browsers.map(({ version }) => version), ...named].join(', ');
 }
 
 function row(cells: readonly string[]): string {
@@ -60,15 +61,18 @@ function words(counts: Counts | undefined): string {
   return parts.join(', ') || 'fits';
 }
 
-function line({ verdict, note, places }: Cause, { hosts, engines }: VerifyReport): string {
+function line({ verdict, note, places }: Cause, { frameworks, browsers }: VerifyReport): string {
   const where = places.map((place) => {
-    const inHosts = place.hosts.length === hosts.length && hosts.length > 1 ? 'all' : place.hosts.join(', ');
-    const inEngines =
-      engines.length > 1
-        ? ` in ${place.engines.length === engines.length ? 'all engines' : place.engines.join(', ')}`
+    const inFrameworks =
+      place.frameworks.length === frameworks.length && frameworks.length > 1
+        ? 'all'
+        : place.frameworks.join(', ');
+    const inBrowsers =
+      browsers.length > 1
+        ? ` in ${place.browsers.length === browsers.length ? 'all browsers' : place.browsers.join(', ')}`
         : '';
     const about = place.elements.map(({ tag }) => code(tag)).join(', ');
-    return `${inHosts}${inEngines}: ${place.facets.join(', ')} of ${about}`;
+    return `${inFrameworks}${inBrowsers}: ${place.facets.join(', ')} of ${about}`;
   });
   return `- **${VERDICT_WORDS[verdict]}**: ${cell(note)} (${where.join('; ')})`;
 }

@@ -17,7 +17,7 @@ import { FRAMELESS, untracked } from './untracked.js';
 
 /** What a consumer's example hands to the probe. */
 interface Handed {
-  /** The custom element, by the host's own reference. */
+  /** The custom element, by the framework's own reference. */
   element(): HTMLElement | null | undefined;
   values?: Record<string, unknown>;
   set?: Record<string, (value: unknown) => void>;
@@ -32,23 +32,23 @@ interface Stage {
   called(name: string, given: unknown[]): void;
 }
 
-/** How a host's examples get into the page. */
-interface HostModule {
+/** How a framework's examples get into the page. */
+interface FrameworkModule {
   mount(example: unknown, container: HTMLElement, stage: Stage): () => void;
 }
 
 /** What Node asks for: which probe, with which examples. */
 interface Request {
   facet: string;
-  /** The whole probe; what is the host's own doing in it; or no more than mounting each scene, to see what the host makes. */
-  part: 'whole' | 'by host' | 'made';
-  /** True if that is to be looked at, too, which is the same in all hosts. */
+  /** The whole probe; what is the framework's own doing in it; or no more than mounting each scene, to see what the framework makes. */
+  part: 'whole' | 'by framework' | 'made';
+  /** True if that is to be looked at, too, which is the same in all frameworks. */
   isFirst: boolean;
   tag: string;
   data: unknown;
   /** Addresses of the compiled examples, by scene. */
   scenes: Record<string, string>;
-  host: string;
+  framework: string;
   register: string;
   /** Samples that brought an earlier probe to a halt. */
   halting: string[];
@@ -56,7 +56,7 @@ interface Request {
   pointed: boolean;
   /** Values for the properties that a consumer must give, by name. */
   required: Record<string, unknown>;
-  /** Names of the contract's properties, by which what hosts make is compared; none where nobody compares. */
+  /** Names of the contract's properties, by which what frameworks make is compared; none where nobody compares. */
   compared: string[] | undefined;
   /** True for an element of another package. */
   foreign: boolean;
@@ -84,7 +84,7 @@ const arrivals: (() => void)[] = [];
 tasks.port1.addEventListener('message', () => arrivals.shift()!());
 tasks.port1.start();
 
-/** Waits for tasks that hosts and elements have queued. */
+/** Waits for tasks that frameworks and elements have queued. */
 async function settle(): Promise<void> {
   for (let round = 0; round < 3; round++) {
     await new Promise<void>((resolve) => {
@@ -207,12 +207,14 @@ class Probe implements ProbePage {
   #observe(facet: Facet): Promise<Observation[]> {
     const { part, data, isFirst } = this.#request;
     if (part === 'whole') return this.#observeWhole(facet, data, isFirst);
-    return part === 'by host' ? facet.ofElement!.byHost!(this, data) : this.#mountAll();
+    return part === 'by framework' ? facet.ofElement!.byFramework!(this, data) : this.#mountAll();
   }
 
   async #observeWhole(facet: Facet, data: unknown, isFirst: boolean): Promise<Observation[]> {
     const seen = await facet.probe(this, data);
-    return isFirst && facet.inFirstHost ? [...seen, ...(await facet.inFirstHost(this, data))] : seen;
+    return isFirst && facet.inFirstFramework
+      ? [...seen, ...(await facet.inFirstFramework(this, data))]
+      : seen;
   }
 
   /** Mounts each scene once, as probes do. */
@@ -223,7 +225,7 @@ class Probe implements ProbePage {
     return [];
   }
 
-  /** What the host made of each scene, as text; null where that was not the same each time. */
+  /** What the framework made of each scene, as text; null where that was not the same each time. */
   readonly #made = new Map<string, string | null>();
 
   make(left?: string): HTMLElement {
@@ -348,10 +350,10 @@ class Probe implements ProbePage {
 
   async mount(scene: string, into: HTMLElement = container()): Promise<Mounted> {
     await this.park();
-    const [host, example] = (await Promise.all([
-      import(this.#request.host),
+    const [framework, example] = (await Promise.all([
+      import(this.#request.framework),
       import(this.#request.scenes[scene]!),
-    ])) as [HostModule, unknown];
+    ])) as [FrameworkModule, unknown];
     const heard: Event[] = [];
     let handed: Handed = { element: () => undefined };
     const stage = Object.assign((next: Handed): void => void (handed = next), {
@@ -369,7 +371,7 @@ class Probe implements ProbePage {
         const element = handed.element();
         if (!element) {
           const because = uncaught.length > 0 ? `: ${uncaught.at(-1)}` : '';
-          throw new Error(`The host has not rendered the element${because}`);
+          throw new Error(`The framework has not rendered the element${because}`);
         }
         return element;
       },
@@ -398,7 +400,7 @@ class Probe implements ProbePage {
         into.remove();
       },
     };
-    const unmount = host.mount(example, into, stage);
+    const unmount = framework.mount(example, into, stage);
     await until(() => Boolean(handed.element()));
     Object.assign(mounted.values, handed.values);
     await pictured(mounted.element);

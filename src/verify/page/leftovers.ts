@@ -1,4 +1,4 @@
-import { SCRIPT_LIMIT } from '../../engines/script-limit.js';
+import { SCRIPT_LIMIT } from '../../browsers/script-limit.js';
 import type { Leftovers } from '../facet.js';
 import type { Observers, Timers } from './activity.js';
 import { comeToRest } from './come-to-rest.js';

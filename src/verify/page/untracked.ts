@@ -1,4 +1,4 @@
-/** The page's own timers, before they are counted: counted things are those of elements and hosts. */
+/** The page's own timers, before they are counted: counted things are those of elements and frameworks. */
 export const untracked = {
   setTimeout: globalThis.setTimeout.bind(globalThis),
   requestAnimationFrame: globalThis.requestAnimationFrame.bind(globalThis),

@@ -1,4 +1,4 @@
-import type { ContentNode } from '../../hosts/scene.js';
+import type { ContentNode } from '../../frameworks/scene.js';
 
 /** Content as nodes of the page. */
 export function buildContent(node: ContentNode): Node {

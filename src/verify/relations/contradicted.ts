@@ -1,4 +1,4 @@
-import type { ContentNode } from '../../hosts/scene.js';
+import type { ContentNode } from '../../frameworks/scene.js';
 import type { Expectation } from '../../contract/schema.js';
 import type { ElementFacts, Mounted, ProbePage } from '../facet.js';
 import { judge } from '../facets/judge.js';

@@ -1,5 +1,5 @@
 import { componentOf } from '../../contract/implementation.js';
-import type { ContentNode } from '../../hosts/scene.js';
+import type { ContentNode } from '../../frameworks/scene.js';
 import type { ElementFacts } from '../facet.js';
 import { instanceValues } from '../facets/instance-properties.js';
 import { coupledProperties } from '../facets/plan-samples.js';

@@ -1,6 +1,6 @@
 /** What the script of a report works with. Built in Node, read in the page. */
 export interface ReportData {
-  columns: { host: string; engine: string; title: string }[];
+  columns: { framework: string; browser: string; title: string }[];
   facets: { name: string; title: string }[];
   rows: ReportRow[];
 }
@@ -24,8 +24,8 @@ export interface ElementDetails {
 
 export interface DetailedResult {
   facet: string;
-  host: string;
-  engine: string;
+  framework: string;
+  browser: string;
   subject: string;
   verdict: 'fits' | 'care' | 'fails' | 'unchecked';
   note: string;

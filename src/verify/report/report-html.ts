@@ -74,10 +74,10 @@ function data(id: string, value: unknown): string {
 function details(element: string, results: readonly VerifyResult[]): string {
   const sources = new Map<string, number>();
   const detailed: ElementDetails['results'] = results.map((result) => {
-    const { facet, host, engine, subject, verdict, note, seen, observed, pictures } = result;
+    const { facet, framework, browser, subject, verdict, note, seen, observed, pictures } = result;
     const source = sources.get(result.source) ?? sources.size;
     sources.set(result.source, source);
-    return { facet, host, engine, subject, verdict, note, seen, source, observed, pictures };
+    return { facet, framework, browser, subject, verdict, note, seen, source, observed, pictures };
   });
   const text = JSON.stringify({ sources: [...sources.keys()], results: detailed } satisfies ElementDetails);
   return `<script type="text/plain" data-details="${escapeMarkup(element)}">${gzipSync(text).toString('base64')}</script>`;
@@ -88,13 +88,16 @@ function sign(verdict: VerifyResult['verdict']): string {
 }
 
 function several({ columns }: Overview): boolean {
-  return new Set(columns.map(({ engine }) => engine)).size > 1;
+  return new Set(columns.map(({ browser }) => browser)).size > 1;
 }
 
-function columnsOf(overview: Overview, { hosts }: VerifyReport): ReportData['columns'] {
-  return overview.columns.map(({ host, engine }) => {
-    const name = (hosts.find((one) => one.name === host)?.title ?? host).replace(/^Plain /, '');
-    return { host, engine, title: several(overview) ? `${name}, ${engine}` : name };
+function columnsOf(overview: Overview, { frameworks }: VerifyReport): ReportData['columns'] {
+  return overview.columns.map(({ framework, browser }) => {
+    const name = (frameworks.find((one) => one.name === framework)?.title ?? framework).replace(
+      /^Plain /,
+      '',
+    );
+    return { framework, browser, title: several(overview) ? `${name}, ${browser}` : name };
   });
 }
 
@@ -142,22 +145,24 @@ function causes({ causes: all }: Overview, report: VerifyReport): string {
     .join('\n');
 }
 
-function causeItem({ note, places }: Cause, { hosts, engines }: VerifyReport): string {
+function causeItem({ note, places }: Cause, { frameworks, browsers }: VerifyReport): string {
   const items = places.map((place) => {
-    const inHosts =
-      place.hosts.length === hosts.length && hosts.length > 1 ? 'all frameworks' : place.hosts.join(', ');
-    const inEngines =
-      engines.length < 2
+    const inFrameworks =
+      place.frameworks.length === frameworks.length && frameworks.length > 1
+        ? 'all frameworks'
+        : place.frameworks.join(', ');
+    const inBrowsers =
+      browsers.length < 2
         ? ''
-        : ` · ${place.engines.length === engines.length ? 'all engines' : place.engines.join(', ')}`;
+        : ` · ${place.browsers.length === browsers.length ? 'all browsers' : place.browsers.join(', ')}`;
     const about = place.elements
       .map(({ tag, subjects }) => {
-        const target = `#element=${encodeURIComponent(tag)}&facet=${encodeURIComponent(place.facets[0]!)}&open=${[tag, place.hosts[0]!, place.engines[0]!].map(encodeURIComponent).join('/')}`;
+        const target = `#element=${encodeURIComponent(tag)}&facet=${encodeURIComponent(place.facets[0]!)}&open=${[tag, place.frameworks[0]!, place.browsers[0]!].map(encodeURIComponent).join('/')}`;
         const more = subjects.length > 0 ? ` <small>${escapeMarkup(subjects.join(', '))}</small>` : '';
         return `<a data-element="${escapeMarkup(tag)}" href="${escapeMarkup(target)}"><code>${escapeMarkup(tag)}</code></a>${more}`;
       })
       .join(', ');
-    return `<li data-hosts="${place.hosts.join(' ')}" data-engines="${place.engines.join(' ')}" data-facets="${place.facets.join(' ')}">${escapeMarkup(`${place.facets.join(', ')} · ${inHosts}${inEngines}`)} · ${about}</li>`;
+    return `<li data-hosts="${place.frameworks.join(' ')}" data-browsers="${place.browsers.join(' ')}" data-facets="${place.facets.join(' ')}">${escapeMarkup(`${place.facets.join(', ')} · ${inFrameworks}${inBrowsers}`)} · ${about}</li>`;
   });
   return `<div class="cause"><h3>${escapeMarkup(note)}</h3><ul>${items.join('')}</ul></div>`;
 }
@@ -169,11 +174,11 @@ function summaryList({ summary }: VerifyReport): string {
   return `<ul class="summary">${items.join('')}</ul>`;
 }
 
-function runLine({ hosts, engines, seconds, cells }: VerifyReport): string {
-  const frameworks = hosts.map(({ title, version }) =>
+function runLine({ frameworks, browsers, seconds, cells }: VerifyReport): string {
+  const named = frameworks.map(({ title, version }) =>
     version ? `${title.replace(/ \d+$/, '')} ${version}` : title,
   );
   const remembered =
     cells.remembered > 0 ? `; ${cells.seen} cells seen now, ${cells.remembered} remembered` : '';
-  return `${frameworks.join(', ')} in ${engines.map(({ version }) => version).join(', ') || 'no browser'}, ${seconds.toFixed(1)} s${remembered}`;
+  return `${named.join(', ')} in ${browsers.map(({ version }) => version).join(', ') || 'no browser'}, ${seconds.toFixed(1)} s${remembered}`;
 }

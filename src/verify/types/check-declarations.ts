@@ -1,11 +1,16 @@
 import { mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
-import { checkApart } from '../../hosts/compile-apart.js';
-import { findFolder, findPackage, packagesMissing, type InstalledHost } from '../../hosts/find-host.js';
-import type { HostTyping } from '../../hosts/host.js';
-import { hostTools } from '../../hosts/host-tools.js';
-import type { CheckerDiagnostic, TypedFile } from '../../hosts/typed-use.js';
+import { checkApart } from '../../frameworks/compile-apart.js';
+import {
+  findFolder,
+  findPackage,
+  packagesMissing,
+  type InstalledFramework,
+} from '../../frameworks/find-framework.js';
+import type { FrameworkTyping } from '../../frameworks/framework.js';
+import { frameworkTools } from '../../frameworks/framework-tools.js';
+import type { CheckerDiagnostic, TypedFile } from '../../frameworks/typed-use.js';
 import { OWN_FOLDER } from '../../library/own-folder.js';
 import { atEnd } from '../../system/at-exit.js';
 import { cacheFolder, contentKey } from '../../system/cache.js';
@@ -36,11 +41,11 @@ export interface Declared {
  * must refuse at their line: once for all elements. Gives nothing for a framework without a checker.
  */
 export async function checkDeclarations(
-  installed: InstalledHost,
+  installed: InstalledFramework,
   declared: Declared,
-  engine: string,
+  browser: string,
 ): Promise<VerifyResult[]> {
-  const { typing, name: host } = installed.host;
+  const { typing, name: framework } = installed.framework;
   if (!typing || declared.elements.length === 0) return [];
   const seen = new Date().toISOString();
   const missing = await packagesMissing(typing.packages, installed.from);
@@ -51,8 +56,8 @@ export async function checkDeclarations(
         element: one.tag,
         facet: TYPES.name,
         subject: use.wrong ?? 'right use',
-        host,
-        engine,
+        framework,
+        browser,
         source: one.text,
         seen,
         ...judged(one, use),
@@ -79,7 +84,7 @@ function judge(
   { wrong, kind, lines }: WrittenUses['uses'][number],
   diagnostics: readonly CheckerDiagnostic[],
   elsewhere: readonly CheckerDiagnostic[],
-  blind: HostTyping['blind'],
+  blind: FrameworkTyping['blind'],
 ): Judged {
   const own = diagnostics.filter((one) => one.file === file);
   const wrongLines = new Set(uses.filter((use) => use.wrong !== undefined).flatMap((use) => use.lines));
@@ -102,15 +107,15 @@ function judge(
 
 function writeUses(
   { contract, values }: ElementFacts,
-  { host }: InstalledHost,
+  { framework }: InstalledFramework,
   packageName: string,
 ): WrittenUses {
-  const typing = host.typing!;
+  const typing = framework.typing!;
   const { tag, className } = contract;
   const { constants, uses } = typedUses(contract, values, typing);
   const file: TypedFile = {
     packageName,
-    entry: host.name,
+    entry: framework.name,
     tag,
     className,
     constants,
@@ -134,16 +139,16 @@ function writeUses(
  * elements finds what a run for all has left, and the other way round.
  */
 async function diagnosticsOf(
-  installed: InstalledHost,
+  installed: InstalledFramework,
   declared: Declared,
   written: readonly WrittenUses[],
 ): Promise<CheckerDiagnostic[]> {
-  const types = [...declared.files].filter(([path]) => /\.d\.ts$|^package\.json$|^hosts\//.test(path));
-  const { host, version, from } = installed;
-  const found = await Promise.all(host.typing!.packages.map((one) => findPackage(one, from)));
+  const types = [...declared.files].filter(([path]) => /\.d\.ts$|^package\.json$|^frameworks\//.test(path));
+  const { framework, version, from } = installed;
+  const found = await Promise.all(framework.typing!.packages.map((one) => findPackage(one, from)));
   const versions = found.map((one) => one.version);
   const texts = types.map(([path, content]) => [path, Buffer.from(content).toString()]);
-  const about = JSON.stringify([host.name, version, versions, texts]);
+  const about = JSON.stringify([framework.name, version, versions, texts]);
   const places = written.map((one) => {
     const key = contentKey(about, one.file, one.text);
     return { one, key, path: join(cacheFolder(), 'types', key) };
@@ -168,21 +173,21 @@ async function diagnosticsOf(
 }
 
 async function askChecker(
-  { host, from }: InstalledHost,
+  { framework, from }: InstalledFramework,
   { root, packageName }: Declared,
   types: readonly (readonly [string, string | Uint8Array])[],
   written: readonly WrittenUses[],
 ): Promise<CheckerDiagnostic[]> {
-  const typing = host.typing!;
+  const typing = framework.typing!;
   const own = join(root, OWN_FOLDER);
   mkdirSync(own, { recursive: true });
   // At once, here and below: what is still being written when this process is told to end would stay.
-  const folder = mkdtempSync(join(own, `types-of-${host.name}-`));
+  const folder = mkdtempSync(join(own, `types-of-${framework.name}-`));
   const forget = atEnd(() => rmSync(folder, { recursive: true, force: true }));
   try {
     const modules = join(folder, 'node_modules');
     for (const [path, content] of types) put(join(modules, packageName, path), content);
-    for (const one of [...host.packages, ...typing.packages]) {
+    for (const one of [...framework.packages, ...typing.packages]) {
       const target = findFolder((await findPackage(one, from)).installedAs, from);
       if (!target) continue;
       mkdirSync(dirname(join(modules, one.name)), { recursive: true });
@@ -191,15 +196,15 @@ async function askChecker(
     for (const { file, text } of written) put(join(folder, file), text);
     put(join(folder, 'tsconfig.json'), JSON.stringify(configuration(typing)));
     return typing.inProcess
-      ? await checkApart({ host: host.name, folder: from, tags: [], check: folder })
-      : await typing.check(folder, hostTools(from, new Set()));
+      ? await checkApart({ framework: framework.name, folder: from, tags: [], check: folder })
+      : await typing.check(folder, frameworkTools(from, new Set()));
   } finally {
     await rm(folder, { recursive: true, force: true });
     forget();
   }
 }
 
-function configuration({ file, compilerOptions, configuration: more }: HostTyping): object {
+function configuration({ file, compilerOptions, configuration: more }: FrameworkTyping): object {
   return {
     compilerOptions: {
       target: 'ES2022',

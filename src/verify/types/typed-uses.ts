@@ -1,7 +1,7 @@
 import type { Contract, Property } from '../../contract/model.js';
 import { followReference } from '../../contract/references.js';
-import type { HostTyping } from '../../hosts/host.js';
-import type { TypedFile, TypedUse, UseKind } from '../../hosts/typed-use.js';
+import type { FrameworkTyping } from '../../frameworks/framework.js';
+import type { TypedFile, TypedUse, UseKind } from '../../frameworks/typed-use.js';
 import { literal } from '../../syntax/literal.js';
 import type { Values } from '../values.js';
 
@@ -16,7 +16,7 @@ export interface JudgedUse {
 export function typedUses(
   contract: Contract,
   values: Values,
-  { binds, listens }: Pick<HostTyping, 'binds' | 'listens'>,
+  { binds, listens }: Pick<FrameworkTyping, 'binds' | 'listens'>,
 ): { constants: TypedFile['constants']; uses: JudgedUse[] } {
   const constants: TypedFile['constants'] = [];
   const constant = (code: string): string => {

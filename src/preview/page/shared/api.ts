@@ -32,8 +32,8 @@ async function ask<Answer>(path: string, body?: object): Promise<Answer> {
 
 export const askLibrary = (): Promise<LiveOverview> => ask('/api/library');
 
-export const askElement = (tag: string, hosts: readonly string[]): Promise<LiveElement> =>
-  ask(`/api/element/${encodeURIComponent(tag)}?hosts=${hosts.join(',')}`);
+export const askElement = (tag: string, frameworks: readonly string[]): Promise<LiveElement> =>
+  ask(`/api/element/${encodeURIComponent(tag)}?frameworks=${frameworks.join(',')}`);
 
 /** `generation` counts how often cells had to be served from another origin, since something in the last one hangs. */
 export const askCells = (state: StateRequest, generation: number): Promise<{ cells: CellAnswer[] }> =>

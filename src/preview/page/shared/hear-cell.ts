@@ -3,11 +3,11 @@ import { askPlace } from './api.js';
 import { comparePictures, noteArrival } from './loading.js';
 import { withEntry, type LogKind, type LogLine } from './log.js';
 import { cellKey, type PageState } from './sheet-state.js';
-import { treeHostOf } from './sheet-rows.js';
+import { treeFrameworkOf } from './sheet-rows.js';
 import { brief } from './words.js';
 
 /** Takes in what a cell of the line-up tells. */
-export function hearCell(state: PageState, host: string, sample: number, message: CellMessage): void {
+export function hearCell(state: PageState, framework: string, sample: number, message: CellMessage): void {
   const note = (kind: LogKind, subject: string, text: string, place = ''): void => {
     const several = state.element.samples.length > 1;
     const line: LogLine = {
@@ -17,28 +17,32 @@ export function hearCell(state: PageState, host: string, sample: number, message
       text,
       place,
     };
-    state.log = withEntry(state.log, line, host, performance.now());
+    state.log = withEntry(state.log, line, framework, performance.now());
   };
   switch (message.cell) {
     case 'ready':
-      state.states = { ...state.states, [cellKey(sample, host)]: message.state };
-      if (sample === state.chosen) noteArrival(state, host);
-      if (sample === 0 && (host === 'html' || state.requests === 0)) {
+      state.states = { ...state.states, [cellKey(sample, framework)]: message.state };
+      if (sample === state.chosen) noteArrival(state, framework);
+      if (sample === 0 && (framework === 'html' || state.requests === 0)) {
         state.requests = message.requests;
-        state.requestsHost = state.element.hosts.find(({ name }) => name === host)?.title ?? host;
+        state.requestsFramework =
+          state.element.frameworks.find(({ name }) => name === framework)?.title ?? framework;
       }
       comparePictures(state);
       break;
     case 'state':
-      state.states = { ...state.states, [cellKey(sample, host)]: message.state };
+      state.states = { ...state.states, [cellKey(sample, framework)]: message.state };
       comparePictures(state);
       break;
     case 'heard': {
       const detail = brief(message.detail ?? undefined);
-      state.heard = { ...state.heard, [message.event]: `${detail || 'no detail'} in ${titles(state, host)}` };
-      const heardHere = message.byHost ? '' : ' (no listener of the framework heard it)';
+      state.heard = {
+        ...state.heard,
+        [message.event]: `${detail || 'no detail'} in ${titles(state, framework)}`,
+      };
+      const heardHere = message.byFramework ? '' : ' (no listener of the framework heard it)';
       note('event', message.event, `${detail}${message.canceled ? ' (canceled)' : ''}${heardHere}`);
-      if (state.recording && sample === state.chosen && host === state.recordedHost)
+      if (state.recording && sample === state.chosen && framework === state.recordedFramework)
         expectEvent(state, message.event, message.detail);
       break;
     }
@@ -76,14 +80,14 @@ export function hearCell(state: PageState, host: string, sample: number, message
         );
       break;
     case 'trees':
-      if (sample === state.chosen && host === treeHostOf(state)) {
+      if (sample === state.chosen && framework === treeFrameworkOf(state)) {
         const { light, shadow, flat } = message;
         state.trees = { light, shadow, flat };
       }
       break;
     case 'step':
       if (!state.recording || sample !== state.chosen) break;
-      state.recordedHost = host;
+      state.recordedFramework = framework;
       state.steps = [...state.steps, message.step];
       break;
   }
@@ -95,6 +99,6 @@ function expectEvent(state: PageState, event: string, detail: unknown): void {
   state.steps = [...state.steps, { expect }];
 }
 
-function titles({ element }: PageState, host: string): string {
-  return element.hosts.find(({ name }) => name === host)?.title ?? host;
+function titles({ element }: PageState, framework: string): string {
+  return element.frameworks.find(({ name }) => name === framework)?.title ?? framework;
 }

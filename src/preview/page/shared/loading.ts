@@ -1,5 +1,5 @@
 import { askCells, askCode, askElement, askLibrary, askPictures, askSize } from './api.js';
-import { cellKey, NO_ELEMENT, presentHosts, sheetState, type PageState } from './sheet-state.js';
+import { cellKey, NO_ELEMENT, presentFrameworks, sheetState, type PageState } from './sheet-state.js';
 
 /** What somebody waits for before it is asked again, by name, for each page. */
 const waiting = new WeakMap<PageState, Map<string, ReturnType<typeof setTimeout>>>();
@@ -26,7 +26,7 @@ export async function loadSheet(state: PageState): Promise<void> {
 /** Asks what is said of the element now; makes its cells where they are others. */
 export async function describe(state: PageState): Promise<void> {
   const { tag, settings, element: before } = state;
-  const element = await askElement(tag, settings.hosts).catch(() => undefined);
+  const element = await askElement(tag, settings.frameworks).catch(() => undefined);
   if (tag !== state.tag) return;
   state.missing = element === undefined;
   state.element = element ?? NO_ELEMENT;
@@ -35,8 +35,8 @@ export async function describe(state: PageState): Promise<void> {
     return;
   }
   if (state.chosen >= element.samples.length) state.chosen = 0;
-  const scenes = ({ samples, hosts, properties }: typeof element): string =>
-    JSON.stringify([samples, hosts, properties]);
+  const scenes = ({ samples, frameworks, properties }: typeof element): string =>
+    JSON.stringify([samples, frameworks, properties]);
   if (scenes(element) !== scenes(before)) await makeCells(state);
   later(state, 'size', 300, async () => {
     const { size } = await askSize(tag);
@@ -52,10 +52,10 @@ export function renewCells(state: PageState): void {
 }
 
 /** Notes that a cell of the chosen row is there. */
-export function noteArrival(state: PageState, host: string): void {
-  if (state.laterVersion === state.version || state.arrived.includes(host)) return;
-  state.arrived = [...state.arrived, host];
-  if (state.arrived.length < presentHosts(state).length) return;
+export function noteArrival(state: PageState, framework: string): void {
+  if (state.laterVersion === state.version || state.arrived.includes(framework)) return;
+  state.arrived = [...state.arrived, framework];
+  if (state.arrived.length < presentFrameworks(state).length) return;
   later(state, 'other rows', 0, () => (state.laterVersion = state.version));
 }
 
@@ -63,16 +63,19 @@ export function noteArrival(state: PageState, host: string): void {
 export async function makeCells(state: PageState, only?: number): Promise<void> {
   const { tag, element } = state;
   const places = only === undefined ? element.samples.map((_, place) => place) : [only];
-  const hosts = hostNames(state);
+  const frameworks = frameworkNames(state);
   const loaded = places.map(async (sample) => {
     const values = { ...state.bound[sample] };
     const slots = { ...state.written[sample] };
     // A framework that takes long to compile is not waited for by others.
     await Promise.all(
-      hosts.map(async (host) => {
-        const { cells } = await askCells({ tag, hosts: [host], sample, values, slots }, state.generation);
+      frameworks.map(async (framework) => {
+        const { cells } = await askCells(
+          { tag, frameworks: [framework], sample, values, slots },
+          state.generation,
+        );
         if (tag !== state.tag) return;
-        const others = (state.cells[sample] ?? []).filter((one) => one.host !== host);
+        const others = (state.cells[sample] ?? []).filter((one) => one.framework !== framework);
         state.cells = { ...state.cells, [sample]: [...others, ...cells] };
       }),
     );
@@ -91,7 +94,7 @@ export function stateRequest(state: PageState) {
   const { tag, chosen } = state;
   return {
     tag,
-    hosts: hostNames(state),
+    frameworks: frameworkNames(state),
     sample: chosen,
     values: { ...state.turned[chosen] },
     slots: { ...state.written[chosen] },
@@ -108,13 +111,15 @@ export function comparePictures(state: PageState): void {
     const { css, settings } = state;
     const request = { ...stateRequest(state), css: { ...css }, view: settings.view };
     const { pictures } = await askPictures(request);
-    const counted = pictures.map(({ host, pixels }) => [cellKey(request.sample, host), pixels] as const);
+    const counted = pictures.map(
+      ({ framework, pixels }) => [cellKey(request.sample, framework), pixels] as const,
+    );
     state.pixels = { ...state.pixels, ...Object.fromEntries(counted) };
     const [problem] = pictures.flatMap((one) => (one.problem === '' ? [] : [one.problem]));
     if (problem !== undefined) state.status = problem;
   });
 }
 
-function hostNames(state: PageState): string[] {
-  return presentHosts(state).map(({ name }) => name);
+function frameworkNames(state: PageState): string[] {
+  return presentFrameworks(state).map(({ name }) => name);
 }

@@ -32,7 +32,7 @@ export interface LogEntry extends LogLine {
   /** When it was heard first, in milliseconds since the page began. */
   at: number;
   /** The frameworks that told it, by name. */
-  hosts: readonly string[];
+  frameworks: readonly string[];
 }
 
 /** What is told several times by different frameworks within this many milliseconds is one line. */
@@ -45,7 +45,7 @@ const KEPT = 1000;
 export function withEntry(
   log: readonly LogEntry[],
   entry: LogLine,
-  host: string,
+  framework: string,
   now: number,
 ): readonly LogEntry[] {
   for (let place = log.length - 1; place >= 0; place--) {
@@ -54,9 +54,16 @@ export function withEntry(
     const isSame = (['kind', 'sample', 'subject', 'text'] as const).every(
       (name) => one[name] === entry[name],
     );
-    if (!isSame || host === '' || one.hosts.includes(host)) continue;
-    return log.with(place, { ...one, hosts: [...one.hosts, host], place: one.place || entry.place });
+    if (!isSame || framework === '' || one.frameworks.includes(framework)) continue;
+    return log.with(place, {
+      ...one,
+      frameworks: [...one.frameworks, framework],
+      place: one.place || entry.place,
+    });
   }
   const number = (log.at(-1)?.number ?? 0) + 1;
-  return [...log.slice(1 - KEPT), { ...entry, number, at: now, hosts: host === '' ? [] : [host] }];
+  return [
+    ...log.slice(1 - KEPT),
+    { ...entry, number, at: now, frameworks: framework === '' ? [] : [framework] },
+  ];
 }

@@ -3,7 +3,7 @@ import type { Wanted } from './wanted.js';
 /** A cell of the line-up, as it is shown. */
 export interface ShownCell {
   readonly [key: string]: unknown;
-  host: string;
+  framework: string;
   title: string;
   address: string;
   refused: string;

@@ -1,42 +1,42 @@
-import type { LiveHost } from '../../shapes.js';
+import type { LiveFramework } from '../../shapes.js';
 import { differences } from './compare.js';
 import type { CellState } from '../../messages.js';
 import type { Row, ShownCell } from './rows.js';
 import type { Wanted } from './wanted.js';
-import { cellKey, presentHosts, type PageState } from './sheet-state.js';
+import { cellKey, presentFrameworks, type PageState } from './sheet-state.js';
 import { brief } from './words.js';
 
 /** The line-up as the page's state has it. */
 export function rowsOf(state: PageState): readonly Row[] {
   const { element, tag, chosen, settings, version, laterVersion, css, styles } = state;
-  const hosts = presentHosts(state);
+  const frameworks = presentFrameworks(state);
   return element.samples.map(({ name, steps }, place) => {
-    const first = hosts[0] && state.states[cellKey(place, hosts[0].name)];
+    const first = frameworks[0] && state.states[cellKey(place, frameworks[0].name)];
     const values = state.turned[place] ?? NONE;
     return {
       key: `${tag} ${place}`,
       place,
       name,
       steps,
-      cells: hosts.map((host): ShownCell => {
-        const { name: hostName } = host;
-        const key = cellKey(place, hostName);
-        const cell = state.cells[place]?.find((one) => one.host === hostName);
+      cells: frameworks.map((framework): ShownCell => {
+        const { name: frameworkName } = framework;
+        const key = cellKey(place, frameworkName);
+        const cell = state.cells[place]?.find((one) => one.framework === frameworkName);
         const own = state.states[key];
         const pixels = state.pixels[key] ?? 0;
         return {
-          host: hostName,
-          title: titleOf(host),
+          framework: frameworkName,
+          title: titleOf(framework),
           address: cell?.address ?? '',
           refused: cell?.refused ?? '',
           version: place === chosen ? version : laterVersion,
           differs: differs(own, first, pixels),
-          wanted: same(`${place} ${hostName}`, {
+          wanted: same(`${place} ${frameworkName}`, {
             values,
             css,
             styles,
             view: settings.view,
-            trees: place === chosen && hostName === treeHostOf(state),
+            trees: place === chosen && frameworkName === treeFrameworkOf(state),
             recording: place === chosen && state.recording,
           }),
         };
@@ -69,16 +69,16 @@ function differs(
   return found.length === 0 ? NOTHING : found;
 }
 
-export function titleOf({ title, version }: LiveHost): string {
+export function titleOf({ title, version }: LiveFramework): string {
   return version === '' || title.includes(version.split('.')[0]!)
     ? title
     : `${title} ${version.split('.')[0]}`;
 }
 
 /** The framework whose trees are told. */
-export function treeHostOf(state: PageState): string {
-  const present = presentHosts(state);
-  return (present.find(({ name }) => name === state.treeHost) ?? present[0])?.name ?? '';
+export function treeFrameworkOf(state: PageState): string {
+  const present = presentFrameworks(state);
+  return (present.find(({ name }) => name === state.treeFramework) ?? present[0])?.name ?? '';
 }
 
 /**
@@ -88,20 +88,20 @@ export function treeHostOf(state: PageState): string {
 export function liveWords(state: PageState): Readonly<Record<string, string>> {
   const { element, chosen, turned } = state;
   const given = { ...element.samples[chosen]?.values, ...turned[chosen] };
-  const hosts = presentHosts(state);
+  const frameworks = presentFrameworks(state);
   const told = element.properties.map(({ name, attribute, reflect }) => {
     const titles = new Map<string, string[]>();
-    for (const host of hosts) {
-      const cell = state.states[cellKey(chosen, host.name)];
+    for (const framework of frameworks) {
+      const cell = state.states[cellKey(chosen, framework.name)];
       const value = cell?.properties[name];
       if (!cell || JSON.stringify(value) === JSON.stringify(given[name] ?? value)) continue;
       const own = cell.attributes[attribute];
       const shown = own === undefined ? 'no attribute' : own === '' ? attribute : `${attribute}="${own}"`;
       const words = `${brief(value) || 'nothing'}${reflect ? ` (${shown})` : ''}`;
-      titles.set(words, [...(titles.get(words) ?? []), titleOf(host)]);
+      titles.set(words, [...(titles.get(words) ?? []), titleOf(framework)]);
     }
     const words = [...titles].map(
-      ([value, where]) => `${value} in ${where.length === hosts.length ? 'all' : where.join(', ')}`,
+      ([value, where]) => `${value} in ${where.length === frameworks.length ? 'all' : where.join(', ')}`,
     );
     return [name, words.length === 0 ? '' : `now ${words.join('; ')}`] as const;
   });

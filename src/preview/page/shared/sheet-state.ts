@@ -1,5 +1,12 @@
 import type { CellState, PageMessage, RecordedStep, TreeNode } from '../../messages.js';
-import type { CellAnswer, CodeAnswer, LiveElement, LiveHost, LiveOverview, LiveSize } from '../../shapes.js';
+import type {
+  CellAnswer,
+  CodeAnswer,
+  LiveElement,
+  LiveFramework,
+  LiveOverview,
+  LiveSize,
+} from '../../shapes.js';
 import type { LogEntry } from './log.js';
 import { readAddress, type Settings } from './view.js';
 
@@ -7,7 +14,7 @@ import { readAddress, type Settings } from './view.js';
 export const NO_LIBRARY: LiveOverview = {
   name: '',
   version: '',
-  hosts: [],
+  frameworks: [],
   known: [],
   elements: [],
   findings: [],
@@ -29,7 +36,7 @@ export const NO_ELEMENT: LiveElement = {
   cssProperties: [],
   states: [],
   samples: [],
-  hosts: [],
+  frameworks: [],
   findings: [],
   broken: false,
   verdicts: { fits: 0, care: 0, fails: 0, unchecked: 0, seen: '', outdated: false },
@@ -66,18 +73,18 @@ export const sheetState = () => ({
   heard: {} as Readonly<Record<string, string>>,
   gave: {} as Readonly<Record<string, string>>,
   trees: {} as { light?: TreeNode; shadow?: TreeNode | undefined; flat?: TreeNode },
-  treeHost: '',
+  treeFramework: '',
   code: [] as readonly CodeAnswer[],
   size: { minified: 0, brotli: 0 } as LiveSize,
   requests: 0,
-  requestsHost: '',
+  requestsFramework: '',
   order: {} as { number?: number; message?: PageMessage },
   large: '',
   recording: false,
   /** What a recorded sample begins with. */
   recordedFrom: undefined as
     { properties: Record<string, unknown>; slots: Record<string, string> } | undefined,
-  recordedHost: '',
+  recordedFramework: '',
   steps: [] as readonly RecordedStep[],
   sampleName: '',
 });
@@ -104,11 +111,11 @@ export const pageState = () => ({
 export type PageState = ReturnType<typeof pageState>;
 
 /** The frameworks that have cells: those that are installed. */
-export function presentHosts({ element }: Pick<PageState, 'element'>): LiveHost[] {
-  return element.hosts.filter(({ missing }) => missing === undefined);
+export function presentFrameworks({ element }: Pick<PageState, 'element'>): LiveFramework[] {
+  return element.frameworks.filter(({ missing }) => missing === undefined);
 }
 
 /** How a cell is called. */
-export function cellKey(sample: number, host: string): string {
-  return `${sample} ${host}`;
+export function cellKey(sample: number, framework: string): string {
+  return `${sample} ${framework}`;
 }

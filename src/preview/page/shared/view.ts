@@ -4,7 +4,7 @@ import type { CellView } from '../../shapes.js';
 export interface Settings {
   readonly [key: string]: unknown;
   /** Frameworks, by name; those that the library promises where none are chosen. */
-  hosts: readonly string[];
+  frameworks: readonly string[];
   /** Width of each frame in pixels; 0 takes what there is. */
   width: number;
   view: CellView;
@@ -30,7 +30,7 @@ export function readAddress({ pathname, search }: { pathname: string; search: st
   return {
     tag: decodeURIComponent(tag),
     settings: {
-      hosts: (query.get('hosts') ?? '').split(',').filter((name) => /^[\w-]+$/.test(name)),
+      frameworks: (query.get('frameworks') ?? '').split(',').filter((name) => /^[\w-]+$/.test(name)),
       width: number('width', 0, 0, 4000),
       pictures: query.get('pictures') === 'compared',
       view: {
@@ -44,9 +44,9 @@ export function readAddress({ pathname, search }: { pathname: string; search: st
 }
 
 /** The address of an element, or of the overview, shown in a way. */
-export function writeAddress(tag: string, { hosts, width, view, pictures }: Settings): string {
+export function writeAddress(tag: string, { frameworks, width, view, pictures }: Settings): string {
   const query = new URLSearchParams();
-  if (hosts.length > 0) query.set('hosts', hosts.join(','));
+  if (frameworks.length > 0) query.set('frameworks', frameworks.join(','));
   if (width > 0) query.set('width', String(width));
   for (const name of ['direction', 'scheme', 'motion', 'zoom'] as const)
     if (view[name] !== PLAIN[name]) query.set(name, String(view[name]));

@@ -10,11 +10,11 @@ export function showCauses(filters: Filters): void {
     for (const cause of section.querySelectorAll<HTMLElement>('.cause')) {
       const places = [...cause.querySelectorAll('li')];
       for (const place of places) {
-        const { hosts, engines, facets } = place.dataset;
+        const { frameworks, browsers, facets } = place.dataset;
         const elements = [...place.querySelectorAll<HTMLElement>('[data-element]')];
         place.hidden =
-          !names(hosts, filters.host) ||
-          !names(engines, filters.engine) ||
+          !names(frameworks, filters.framework) ||
+          !names(browsers, filters.browser) ||
           !names(facets, filters.facet) ||
           !elements.some(({ dataset }) => dataset.element!.includes(part));
       }

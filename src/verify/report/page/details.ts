@@ -34,13 +34,13 @@ async function unpack(element: string): Promise<ElementDetails> {
 /** What was done and seen in one cell: a fold for each facet, the one that is asked for open. */
 export async function cellDetails(
   element: string,
-  host: string,
-  engine: string,
+  framework: string,
+  browser: string,
   facet: string,
   facets: ReportData['facets'],
 ): Promise<HTMLElement[]> {
   const { sources, results } = await detailsOf(element);
-  const own = results.filter((result) => result.host === host && result.engine === engine);
+  const own = results.filter((result) => result.framework === framework && result.browser === browser);
   return facets.flatMap(({ name, title }) => {
     const ofFacet = own.filter((result) => result.facet === name);
     if (ofFacet.length === 0 || (facet && facet !== name)) return [];

@@ -18,15 +18,15 @@ export function fillFilters(
   const controls: Record<keyof Filters, HTMLInputElement | HTMLSelectElement> = {
     verdict: choice(verdicts),
     element: make('input', { type: 'search', placeholder: 'part of a tag', spellcheck: 'false' }),
-    host: choice(unique(columns.map(({ host }) => host)).map((name) => [name, name])),
-    engine: choice(unique(columns.map(({ engine }) => engine)).map((name) => [name, name])),
+    framework: choice(unique(columns.map(({ framework }) => framework)).map((name) => [name, name])),
+    browser: choice(unique(columns.map(({ browser }) => browser)).map((name) => [name, name])),
     facet: choice(facets.map(({ name }) => [name, name])),
   };
   const labels = {
     verdict: 'Verdict',
     element: 'Element',
-    host: 'Framework',
-    engine: 'Engine',
+    framework: 'Framework',
+    browser: 'Browser',
     facet: 'Facet',
   };
   const read = (): Filters =>

@@ -32,8 +32,8 @@ export class Matrix {
   show(state: State): { elements: number; all: number } {
     const { columns, rows } = this.data;
     const there = columns.map(
-      ({ host, engine }) =>
-        (!state.host || host === state.host) && (!state.engine || engine === state.engine),
+      ({ framework, browser }) =>
+        (!state.framework || framework === state.framework) && (!state.browser || browser === state.browser),
     );
     this.#heads.forEach((head, place) => (head.hidden = !there[place]));
     let elements = 0;
@@ -47,7 +47,7 @@ export class Matrix {
       if (!visible) return;
       elements++;
       columns.forEach((column, at) => {
-        const key = [row.element, column.host, column.engine].join('/');
+        const key = [row.element, column.framework, column.browser].join('/');
         this.#fill(
           shown.cells[at + 1]!,
           cells[at],
@@ -121,9 +121,9 @@ export class Matrix {
     }
     this.#opened?.row.remove();
     this.#opened = undefined;
-    const [element, host, engine] = open.split('/');
+    const [element, framework, browser] = open.split('/');
     const place = this.data.rows.findIndex((row) => row.element === element);
-    const column = this.data.columns.find((one) => one.host === host && one.engine === engine);
+    const column = this.data.columns.find((one) => one.framework === framework && one.browser === browser);
     if (place < 0 || !column) return;
     const close = make('button', { type: 'button' }, 'Close');
     close.addEventListener('click', () => {
@@ -143,7 +143,7 @@ export class Matrix {
     );
     this.#rows[place]!.after(row);
     this.#opened = { key: open, facet, row };
-    void cellDetails(element!, host!, engine!, facet, this.data.facets).then((nodes) => {
+    void cellDetails(element!, framework!, browser!, facet, this.data.facets).then((nodes) => {
       inside.append(...nodes);
       row.scrollIntoView({ block: 'nearest' });
     });

@@ -1,19 +1,19 @@
 /** What is filtered by; empty where everything is shown. */
 export interface Filters {
   verdict: string;
-  host: string;
-  engine: string;
+  framework: string;
+  browser: string;
   element: string;
   facet: string;
 }
 
 /** What is shown: it stands in the page's address, so that it can be passed on. */
 export interface State extends Filters {
-  /** The cell that is open: `element/host/engine`; empty if none is. */
+  /** The cell that is open: `element/framework/browser`; empty if none is. */
   open: string;
 }
 
-const NAMES = ['verdict', 'host', 'engine', 'element', 'facet', 'open'] as const;
+const NAMES = ['verdict', 'framework', 'browser', 'element', 'facet', 'open'] as const;
 
 export function readState(hash: string): State {
   const given = new URLSearchParams(hash.replace(/^#/, ''));

@@ -89,8 +89,8 @@ export function connected(cell: Inside) {
 }
 
 export function grow(cell: Inside) {
-  const { host, sample } = cell.host;
-  cell.emit('cell-large', { host, sample, large: !cell.large });
+  const { framework, sample } = cell.host;
+  cell.emit('cell-large', { framework, sample, large: !cell.large });
 }
 
 function hear(cell: Inside, frame: Frame, message: CellMessage) {
@@ -113,8 +113,8 @@ function hear(cell: Inside, frame: Frame, message: CellMessage) {
     renew(cell);
     keepSpare(cell);
   } else if (frame !== last) return;
-  const { host, sample } = cell.host;
-  cell.emit('cell-message', { host, sample, message });
+  const { framework, sample } = cell.host;
+  cell.emit('cell-message', { framework, sample, message });
 }
 
 /** A frame that takes longer than this, in milliseconds, is not waited for. */

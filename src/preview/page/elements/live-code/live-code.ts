@@ -8,8 +8,8 @@ export const results = {
   answers: ({ code }: Inside) => code as unknown as readonly CodeAnswer[],
 };
 
-export async function copy(element: Inside, { host, text }: CodeAnswer) {
+export async function copy(element: Inside, { framework, text }: CodeAnswer) {
   if (!(await copyText(text))) return;
-  element.state.copied = host;
+  element.state.copied = framework;
   setTimeout(() => (element.state.copied = ''), 2000);
 }

@@ -1,4 +1,4 @@
-import type { LiveHost } from '../../../shapes.js';
+import type { LiveFramework } from '../../../shapes.js';
 import { copyText } from '../../shared/copy-text.js';
 import { LOG_KINDS, type LogEntry, type LogKind } from '../../shared/log.js';
 import type { Inside } from './live-log.contract.yaml';
@@ -6,7 +6,7 @@ import type { Inside } from './live-log.contract.yaml';
 export const state = () => ({
   /** Kinds that are not wanted. */
   hidden: [] as readonly LogKind[],
-  host: '',
+  framework: '',
   /** What was there when it was paused. */
   paused: undefined as readonly LogEntry[] | undefined,
   copied: false,
@@ -14,15 +14,16 @@ export const state = () => ({
 
 export const results = {
   kinds: () => LOG_KINDS,
-  named: ({ hosts }: Inside) => hosts as unknown as readonly LiveHost[],
+  named: ({ frameworks }: Inside) => frameworks as unknown as readonly LiveFramework[],
   /** The newest comes first: it is what somebody waits for. */
   shown({ entries, state }: Inside): readonly LogEntry[] {
     const all = state.paused ?? (entries as unknown as readonly LogEntry[]);
-    const { hidden, host } = state;
+    const { hidden, framework } = state;
     return all
       .filter(
-        ({ kind, hosts }) =>
-          !hidden.includes(kind) && (host === '' || hosts.length === 0 || hosts.includes(host)),
+        ({ kind, frameworks }) =>
+          !hidden.includes(kind) &&
+          (framework === '' || frameworks.length === 0 || frameworks.includes(framework)),
       )
       .toReversed();
   },
@@ -33,9 +34,9 @@ export const results = {
 };
 
 /** The frameworks that told a line; all of them have no names. */
-export function told(log: Inside, { hosts, sample }: LogEntry): string {
-  const named = log.hosts as unknown as readonly LiveHost[];
-  const titles = hosts.map((name) => named.find((one) => one.name === name)?.title ?? name);
+export function told(log: Inside, { frameworks, sample }: LogEntry): string {
+  const named = log.frameworks as unknown as readonly LiveFramework[];
+  const titles = frameworks.map((name) => named.find((one) => one.name === name)?.title ?? name);
   const who = titles.length > 1 && titles.length === named.length ? 'all' : titles.join(', ');
   return [who, sample].filter(Boolean).join(' · ');
 }
@@ -46,7 +47,7 @@ export function toggle({ state }: Inside, kind: LogKind) {
 }
 
 export function only({ state }: Inside, event: Event) {
-  state.host = (event.currentTarget as HTMLSelectElement).value;
+  state.framework = (event.currentTarget as HTMLSelectElement).value;
 }
 
 export function pause({ state, entries }: Inside) {

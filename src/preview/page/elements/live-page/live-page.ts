@@ -11,8 +11,8 @@ import {
   makeCells,
   stateRequest,
 } from '../../shared/loading.js';
-import { liveWords, rowsOf, titleOf, treeHostOf } from '../../shared/sheet-rows.js';
-import { pageState, presentHosts, type PageState } from '../../shared/sheet-state.js';
+import { liveWords, rowsOf, titleOf, treeFrameworkOf } from '../../shared/sheet-rows.js';
+import { pageState, presentFrameworks, type PageState } from '../../shared/sheet-state.js';
 import { readAddress, writeAddress, type Settings } from '../../shared/view.js';
 import { kilobytes as inKilobytes, verdictWords } from '../../shared/words.js';
 import type { Inside } from './live-page.contract.yaml';
@@ -40,16 +40,16 @@ export const state = () => ({
   heard: START.heard,
   gave: START.gave,
   trees: START.trees,
-  treeHost: START.treeHost,
+  treeFramework: START.treeFramework,
   code: START.code,
   size: START.size,
   requests: START.requests,
-  requestsHost: START.requestsHost,
+  requestsFramework: START.requestsFramework,
   order: START.order,
   large: START.large,
   recording: START.recording,
   recordedFrom: START.recordedFrom,
-  recordedHost: START.recordedHost,
+  recordedFramework: START.recordedFramework,
   steps: START.steps,
   sampleName: START.sampleName,
   library: START.library,
@@ -69,12 +69,13 @@ const of = ({ state }: Inside): PageState => state as unknown as PageState;
 export const results = {
   rows: (page: Inside) => rowsOf(of(page)),
   known: ({ state }: Inside) => state.library.known,
-  present: (page: Inside) => presentHosts(of(page)).map((host) => ({ ...host, title: titleOf(host) })),
+  present: (page: Inside) =>
+    presentFrameworks(of(page)).map((framework) => ({ ...framework, title: titleOf(framework) })),
   absent: ({ state }: Inside) =>
-    state.element.hosts.flatMap(({ name, title, missing, install }) =>
+    state.element.frameworks.flatMap(({ name, title, missing, install }) =>
       missing === undefined ? [] : [{ name, title, missing, install: install ?? '' }],
     ),
-  shownHosts: ({ state }: Inside) => state.element.hosts.map(({ name }) => name),
+  shownFrameworks: ({ state }: Inside) => state.element.frameworks.map(({ name }) => name),
   chosenName: ({ state }: Inside) => state.element.samples[state.chosen]?.name ?? '',
   values: ({ state }: Inside) => ({
     ...state.element.samples[state.chosen]?.values,
@@ -90,7 +91,7 @@ export const results = {
     [state.turned[state.chosen], state.written[state.chosen], state.css].some(
       (one) => Object.keys(one ?? {}).length > 0,
     ),
-  treeHostNow: (page: Inside) => treeHostOf(of(page)),
+  treeFrameworkNow: (page: Inside) => treeFrameworkOf(of(page)),
   verdictLine: ({ state }: Inside) => verdictWords(state.element.verdicts),
   verdictClass: ({ state }: Inside) => {
     const { fails, seen, outdated } = state.element.verdicts;
@@ -119,12 +120,12 @@ async function arrive(page: Inside) {
   const state = of(page);
   const { tag, settings } = readAddress(location);
   const isOther = tag !== state.tag || state.library.name === '';
-  const hosts = settings.hosts.join() !== state.settings.hosts.join();
+  const frameworks = settings.frameworks.join() !== state.settings.frameworks.join();
   Object.assign(state, { tag, settings });
   document.title = tag === '' ? 'Preview' : `${tag}, preview`;
   try {
     if (isOther) await Promise.all([loadLibrary(state), tag === '' ? undefined : loadSheet(state)]);
-    else if (hosts && tag !== '') await loadSheet(state);
+    else if (frameworks && tag !== '') await loadSheet(state);
   } catch (error) {
     state.status = (error as Error).message;
   }
@@ -201,8 +202,12 @@ export function chooseRow(page: Inside, event: Event) {
 }
 
 export function hear(page: Inside, event: Event) {
-  const { host, sample, message } = detailOf<{ host: string; sample: number; message: CellMessage }>(event);
-  hearCell(of(page), host, sample, message);
+  const { framework, sample, message } = detailOf<{
+    framework: string;
+    sample: number;
+    message: CellMessage;
+  }>(event);
+  hearCell(of(page), framework, sample, message);
 }
 
 /** Cells that share a process all wait for the one that hangs: what is made next is made in another one. */
@@ -211,8 +216,8 @@ export function noteSilence(page: Inside, event: Event) {
 }
 
 export function enlarge(page: Inside, event: Event) {
-  const { host, sample, large } = detailOf<{ host: string; sample: number; large: boolean }>(event);
-  page.state.large = large ? `${sample} ${host}` : '';
+  const { framework, sample, large } = detailOf<{ framework: string; sample: number; large: boolean }>(event);
+  page.state.large = large ? `${sample} ${framework}` : '';
 }
 
 export function turnValue(page: Inside, event: Event) {
@@ -287,7 +292,7 @@ export function clearLog(page: Inside) {
 }
 
 export function chooseTree(page: Inside, event: Event) {
-  Object.assign(of(page), { treeHost: detailOf<{ host: string }>(event).host, trees: {} });
+  Object.assign(of(page), { treeFramework: detailOf<{ framework: string }>(event).framework, trees: {} });
 }
 
 export function nameSample(page: Inside, event: Event) {
@@ -297,7 +302,7 @@ export function nameSample(page: Inside, event: Event) {
 export async function record(page: Inside) {
   const state = of(page);
   const recording = !state.recording;
-  Object.assign(state, { recording, steps: recording ? [] : state.steps, recordedHost: '' });
+  Object.assign(state, { recording, steps: recording ? [] : state.steps, recordedFramework: '' });
   if (recording) state.recordedFrom = (await askCode(stateRequest(state))).sample;
 }
 
@@ -327,7 +332,7 @@ export async function wantPicture(page: Inside, event: Event) {
   const state = of(page);
   if (state.pictures[tag] !== undefined) return;
   state.pictures = { ...state.pictures, [tag]: '' };
-  const { cells } = await askCells({ tag, hosts: ['html'], sample: 0, values: {}, slots: {} }, 0);
+  const { cells } = await askCells({ tag, frameworks: ['html'], sample: 0, values: {}, slots: {} }, 0);
   state.pictures = { ...state.pictures, [tag]: cells[0]?.address ?? '' };
 }
 

@@ -17,12 +17,12 @@ export const results = {
 export function toggle(element: Inside, name: string, event: Event) {
   const { checked } = event.currentTarget as HTMLInputElement;
   const rest = element.shown.filter((one) => one !== name);
-  const hosts = element.known
+  const frameworks = element.known
     .map((one) => one.name)
     .filter((one) => (one === name ? checked : rest.includes(one)));
   // One at least is shown.
-  if (hosts.length === 0) (event.currentTarget as HTMLInputElement).checked = true;
-  else tell(element, { hosts });
+  if (frameworks.length === 0) (event.currentTarget as HTMLInputElement).checked = true;
+  else tell(element, { frameworks });
 }
 
 export function change(element: Inside, what: string, event: Event) {

@@ -1,0 +1,80 @@
+import { compileJsx, writeWithHooks } from './hooks.js';
+import type { Framework } from './framework.js';
+import { heardAtHost } from './declarations.js';
+import { jsxDeclarations } from './jsx-declarations.js';
+import { jsxTyping } from './jsx-typing.js';
+import { JSX } from './jsx.js';
+import { looksLikeListener } from './scene.js';
+
+/** Preact, function components with hooks, JSX with the names of HTML. */
+export const preact: Framework = {
+  name: 'preact',
+  title: 'Preact',
+  packages: [{ name: 'preact', major: 11 }],
+  exampleFile: 'Example.jsx',
+  vendor: {
+    preact: `export { render } from 'preact';`,
+    'preact/hooks': `export { useEffect, useLayoutEffect, useRef, useState } from 'preact/hooks';`,
+    'preact/jsx-runtime': `export { Fragment, jsx, jsxs } from 'preact/jsx-runtime';`,
+  },
+  defines: {},
+
+  write: (scene) =>
+    writeWithHooks(scene, {
+      hooks: 'preact/hooks',
+      syntax: JSX,
+      attribute: JSX.attribute,
+      property: ({ name }, value) =>
+        looksLikeListener(name) && !scene.plain ? undefined : `${name}={${value}}`,
+      listens: true,
+    }),
+
+  compile: (source) => compileJsx(source, 'preact'),
+
+  declarations: (contracts) =>
+    jsxDeclarations(
+      contracts,
+      'preact',
+      `import type { ClassAttributes, CSSProperties, DOMAttributes, HTMLAttributes, JSX } from 'preact';`,
+      {
+        native: (tag, className) =>
+          tag === undefined
+            ? `HTMLAttributes<${className}>`
+            : heardAtHost(`JSX.IntrinsicElements['${tag}']`, 'DOMAttributes', className),
+        replaced: `'style' | 'ref' | 'key'`,
+        more: ({ className }) => [
+          `key?: ClassAttributes<${className}>['key'];`,
+          `ref?: ClassAttributes<${className}>['ref'];`,
+          `style?: string | (CSSProperties & ${className}Style) | undefined;`,
+        ],
+        listener: (event) => `on${event}`,
+      },
+    ),
+
+  typing: jsxTyping({
+    jsxImportSource: 'preact',
+    packages: [],
+    reference: {
+      imports: `import { useRef } from 'preact/hooks';`,
+      make: (className) => `const reference = useRef<${className}>(null);`,
+      element: 'reference.current',
+    },
+    property: (name, value) => `${name}={${value}}`,
+    listener: (event) => `on${event}`,
+  }),
+
+  project: {
+    packages: { '@preact/preset-vite': '^2' },
+    config: () => `import plugin from '@preact/preset-vite';\n\nexport default { plugins: [plugin()] };\n`,
+  },
+
+  mountModule: `
+import { render } from 'preact';
+import { jsx } from 'preact/jsx-runtime';
+
+export function mount({ Example }, container, stage) {
+  render(jsx(Example, { stage }), container);
+  return () => render(null, container);
+}
+`,
+};
