@@ -155,6 +155,7 @@ function libraryOf({ name, version }: ForeignPackage, from: string): Library {
       browsers: ['chromium'],
       elsewhere: {},
       output: 'dist',
+      accept: [],
     },
     locateConfig: () => ({ line: 1, column: 1 }),
     elementsFolder: 'elements',

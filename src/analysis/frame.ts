@@ -7,6 +7,7 @@ import { suggestion } from '../findings/nearest.js';
 import { report } from '../findings/report.js';
 import { FRAMEWORKS } from '../frameworks/index.js';
 import type { Analysis } from '../library/library-element.js';
+import { FACET_NAMES } from '../library/facet-names.js';
 import { CONFIG_FILE, type Library } from '../library/open-library.js';
 import { classesIn, readStyle } from '../style/read-style.js';
 import { checkSeverities } from './severity.js';
@@ -35,25 +36,37 @@ export function frameSource(library: Library): string {
   return JSON.stringify([config, severity, everywhere, strictPolicy, traits, definitions, styles, findings]);
 }
 
-/** Frameworks and browsers that the configuration names are ones that the tool knows. */
+/** The names that the tool knows, and the code for others. */
+const KNOWN = {
+  framework: { code: 'library/unknown-framework', known: FRAMEWORKS.map(({ name }) => name) },
+  browser: { code: 'library/unknown-browser', known: BROWSERS.map(({ name }) => name) },
+  facet: { code: 'library/unknown-facet', known: FACET_NAMES as readonly string[] },
+} as const;
+
+/** Frameworks, browsers and facets that the configuration names are ones that the tool knows. */
 function checkConfig(library: Library): Finding[] {
   const { config, locateConfig } = library;
-  const unknown = (kind: 'frameworks' | 'browsers', known: readonly { name: string }[]): Finding[] =>
-    config[kind].flatMap((name, place) => {
-      const names = known.map((one) => one.name);
-      if (names.includes(name)) return [];
+  const unknown = (kind: keyof typeof KNOWN, names: readonly string[], path: PropertyKey[]): Finding[] =>
+    names.flatMap((name, index) => {
+      const { code, known } = KNOWN[kind];
+      if (known.includes(name)) return [];
       return [
         report(
-          kind === 'frameworks' ? 'library/unknown-framework' : 'library/unknown-browser',
-          { file: CONFIG_FILE, ...locateConfig([kind, place]) },
-          `Unknown ${kind.slice(0, -1)} "${name}".`,
-          suggestion(name, names, kind),
+          code,
+          { file: CONFIG_FILE, ...locateConfig([...path, index]) },
+          `Unknown ${kind} "${name}".`,
+          suggestion(name, known, `${kind}s`),
         ),
       ];
     });
   return [
-    ...unknown('frameworks', FRAMEWORKS),
-    ...unknown('browsers', BROWSERS),
+    ...unknown('framework', config.frameworks, ['frameworks']),
+    ...unknown('browser', config.browsers, ['browsers']),
+    ...config.accept.flatMap(({ facet, framework = [], browser = [] }, index) => [
+      ...unknown('facet', [facet], ['accept', index, 'facet']),
+      ...unknown('framework', framework, ['accept', index, 'framework']),
+      ...unknown('browser', browser, ['accept', index, 'browser']),
+    ]),
     ...checkSeverities(library),
   ];
 }

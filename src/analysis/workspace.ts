@@ -18,7 +18,7 @@ import { Contracts } from './contracts.js';
 import { analyzeFrame, frameSource, type Frame } from './frame.js';
 import { MANY, SecondThread } from './second-thread.js';
 import { withSeverities } from './severity.js';
-import { checkTags } from './tags.js';
+import { checkAcceptedTags, checkTags } from './tags.js';
 import { mentionsOf, unitOf, unitTypes, type Unit } from './unit.js';
 
 /** What a check of a whole library found. */
@@ -176,6 +176,7 @@ export class Workspace {
       ...this.#frame.findings,
       ...units.flatMap(([, { findings }]) => findings),
       ...checkTags(new Map(tags), this.#library),
+      ...checkAcceptedTags(new Map(tags), this.#library),
       ...more,
     ];
     return inReadingOrder(withSeverities(all, this.#library));

@@ -76,6 +76,11 @@ export default class Verify extends BaseCommand {
       exclusive: ['shard', 'merge', 'watch'],
     }),
     facet: Flags.string({ multiple: true, description: 'Only this facet; can be given several times.' }),
+    'max-care': Flags.integer({
+      description: 'Fail if more results than this need care, beside those that lastwright.yaml accepts.',
+      helpValue: 'N',
+      min: 0,
+    }),
     memory: Flags.string({
       description: 'Gigabytes of memory that each process of a browser may take before it is ended.',
       default: '2',
@@ -101,6 +106,7 @@ export default class Verify extends BaseCommand {
       details: flags.details,
       types: flags.types,
       noCache: flags['no-cache'],
+      maxCare: flags['max-care'],
       shard: flags.shard === undefined ? undefined : parseShard(flags.shard),
       reproduce: flags.reproduce,
       timeout: flags.timeout * 1000,

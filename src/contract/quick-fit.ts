@@ -40,6 +40,7 @@ interface Definition {
   entries: Record<string, unknown>;
   values: unknown[];
   checks?: unknown[];
+  format?: string;
   catchall?: z.ZodType;
   in: z.ZodType & { _zod: { def: { transform?: (value: unknown, context: unknown) => unknown } } };
   out: z.ZodType;
@@ -48,9 +49,9 @@ interface Definition {
 
 function makeFit(schema: z.ZodType): Fit {
   const definition = schema._zod.def as unknown as Definition;
-  const { type, checks = [] } = definition;
-  // Limits are few; the schema itself knows them.
-  if (checks.length > 0 && type !== 'array') return bySchema(schema);
+  const { type, format, checks = [] } = definition;
+  // Limits and formats are few; the schema itself knows them.
+  if (format !== undefined || (checks.length > 0 && type !== 'array')) return bySchema(schema);
   switch (type) {
     case 'string':
     case 'boolean':

@@ -285,6 +285,19 @@ const browserElsewhere = z.strictObject({
 });
 
 /** What `lastwright.yaml`, the configuration at a library's root, holds. */
+const names = z.union([z.string(), z.array(z.string()).min(1)]);
+
+/** What is accepted: a facet, in one framework, browser or element, in several, or in all. */
+const acceptance = z.strictObject({
+  facet: z.string(),
+  framework: names.optional(),
+  browser: names.optional(),
+  element: names.optional(),
+  reason: z.string().min(1),
+  /** The last day on which it is accepted. */
+  until: z.iso.date().optional(),
+});
+
 export const librarySchema = z.strictObject({
   library: z.literal(1),
   elements: z.string().optional(),
@@ -302,6 +315,8 @@ export const librarySchema = z.strictObject({
   definitions: z.string().optional(),
   severity: z.record(z.string(), z.enum(['error', 'warning', 'note', 'off'])).optional(),
   promises: promises.optional(),
+  /** Verdicts that are known and accepted, each with its reason. */
+  accept: z.array(acceptance).optional(),
 });
 
 export type LibraryFile = z.infer<typeof librarySchema>;

@@ -49,6 +49,8 @@ export const SEVERITIES = {
   'library/unknown-code': 'error',
   'library/unknown-browser': 'error',
   'library/unknown-framework': 'error',
+  'library/unknown-facet': 'error',
+  'library/unknown-element': 'error',
   'library/unreadable': 'error',
   'method/missing': 'error',
   'method/name': 'error',

@@ -17,6 +17,18 @@ import { librarySchema, promisesStrictPolicy, type LibraryFile } from '../contra
 
 export type { ElementFolder, SourceFile, StyleFile, TraitFiles } from './library-files.js';
 
+/** Verdicts that a library accepts, with the reason. */
+export interface Acceptance {
+  facet: string;
+  /** Names; all of them where there are none. */
+  framework?: readonly string[] | undefined;
+  browser?: readonly string[] | undefined;
+  element?: readonly string[] | undefined;
+  reason: string;
+  /** The last day on which it is accepted, `YYYY-MM-DD`. */
+  until?: string | undefined;
+}
+
 /** A library's configuration with its defaults. */
 export interface LibraryConfig {
   frameworks: string[];
@@ -28,6 +40,7 @@ export interface LibraryConfig {
   >;
   /** Path of the output folder relative to the root. */
   output: string;
+  accept: Acceptance[];
 }
 
 /** A library on disk: its configuration and the text of all its files. Nothing is understood yet. */
@@ -106,6 +119,17 @@ function browsersOf(
     browsers: browsers.map((one) => (typeof one === 'string' ? one : one.browser)),
     elsewhere: Object.fromEntries(elsewhere),
   };
+}
+
+function acceptancesOf({ accept = [] }: LibraryFile): Acceptance[] {
+  const list = (names: string | string[] | undefined): string[] | undefined =>
+    typeof names === 'string' ? [names] : names;
+  return accept.map(({ framework, browser, element, ...rest }) => ({
+    ...rest,
+    framework: list(framework),
+    browser: list(browser),
+    element: list(element),
+  }));
 }
 
 /** Reads a library's files. Only what stops everything is thrown; the rest comes back as findings. */
@@ -196,7 +220,12 @@ export async function openLibrary(root: string): Promise<Library> {
   return {
     root,
     ...(await readPackage(root, findings)),
-    config: { frameworks: config.frameworks ?? ['html'], ...browsersOf(config.browsers), output },
+    config: {
+      frameworks: config.frameworks ?? ['html'],
+      ...browsersOf(config.browsers),
+      output,
+      accept: acceptancesOf(config),
+    },
     configFile,
     locateConfig: locate,
     elementsFolder: newElementsFolder(pattern),

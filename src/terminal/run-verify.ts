@@ -12,7 +12,7 @@ import { writeNew } from '../scaffold/write-new.js';
 import { FACETS } from '../verify/facets/index.js';
 import { VERIFY_FORMATS } from '../verify/formats/index.js';
 import { reportHtml } from '../verify/report/report-html.js';
-import { verifyReportSchema, type VerifyReport } from '../verify/result.js';
+import { standingOf, verifyReportSchema, type VerifyReport } from '../verify/result.js';
 import { mergeReports, type Shard } from '../verify/shards.js';
 import { UsageError } from '../system/usage-error.js';
 import { writeWhole } from '../system/write-whole.js';
@@ -22,7 +22,9 @@ import { verifyInPages } from '../verify/verify-in-pages.js';
 import { TYPES } from '../verify/types/types-facet.js';
 import type { VerifySubject } from '../verify/verify-subject.js';
 import { EXIT } from './base-command.js';
+import { accept, today } from '../verify/accept.js';
 import { checkNames } from './check-names.js';
+import { showAcceptances } from './show-acceptances.js';
 import { say } from './output.js';
 import { showCounts, showFindings } from './show-findings.js';
 import { showOverview } from './show-overview.js';
@@ -42,6 +44,8 @@ export interface VerifyRun {
   types?: boolean | undefined;
   timeout: number;
   /** Whether everything is seen anew. */
+  /** So many results may need care, beside those that the library accepts. */
+  maxCare?: number | undefined;
   noCache?: boolean | undefined;
   shard?: Shard | undefined;
   /** Called after each cell. */
@@ -157,7 +161,7 @@ export async function mergeVerify(
       whole.wrong,
       'Give the JSON of all parts, as lastwright verify --shard 1/2 --json prints it.',
     );
-  return showReport(subject, whole, run);
+  return showReport(subject, accept(whole, subject.library.config.accept, today()), run);
 }
 
 /** A case is one cell. */
@@ -227,6 +231,7 @@ async function showReport(
   if (format) say.text(format.write(report, await analysis()));
   else {
     say.line(showOverview(report, run.details));
+    for (const line of showAcceptances(report, library)) say.line(line);
     if (run.types === false) say.line('Types were not checked.');
   }
   const reportPath = run.report ? resolve(run.report) : await ownReportPath(library.root);
@@ -236,11 +241,16 @@ async function showReport(
     say.line(`Report: ${shortest(reportPath)}`);
     say.line(nextStep(report));
   }
-  return report.summary.fails > 0 ? EXIT.problems : EXIT.fine;
+  const { fails, care } = report.summary;
+  if (run.maxCare !== undefined && care > run.maxCare) {
+    say.note(`${care} need care; --max-care allows ${run.maxCare}.`);
+    return EXIT.problems;
+  }
+  return fails > 0 ? EXIT.problems : EXIT.fine;
 }
 
 function nextStep({ results, summary }: VerifyReport): string {
-  const failing = results.find(({ verdict }) => verdict === 'fails');
+  const failing = results.find((result) => standingOf(result) === 'fails');
   if (failing)
     return `Next: mend it, then lastwright verify --element ${failing.element} --framework ${failing.framework}.`;
   return summary.unchecked > 0

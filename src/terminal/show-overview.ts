@@ -1,16 +1,24 @@
 import colors from 'picocolors';
-import { overviewOf, type Cause, type Column, type Counts, type Overview } from '../verify/overview.js';
-import { COUNT_WORDS, SIGNS, VERDICT_WORDS, type VerifyReport, type VerifyResult } from '../verify/result.js';
+import {
+  BAD_STANDINGS,
+  overviewOf,
+  type Cause,
+  type Column,
+  type Counts,
+  type Overview,
+} from '../verify/overview.js';
+import { COUNT_WORDS, SIGNS, VERDICT_WORDS, type Standing, type VerifyReport } from '../verify/result.js';
 import { counted, wrapped } from './output.js';
 
-type Verdict = VerifyResult['verdict'];
-
-export const PAINT: Readonly<Record<Verdict, (text: string) => string>> = {
+export const PAINT: Readonly<Record<Standing, (text: string) => string>> = {
   fits: (text) => colors.green(text),
   care: (text) => colors.yellow(text),
   fails: (text) => colors.red(text),
   unchecked: (text) => colors.dim(text),
+  accepted: (text) => colors.cyan(text),
 };
+
+const STANDINGS = ['fits', 'care', 'fails', 'unchecked', 'accepted'] as const;
 
 /** Columns of a terminal where nobody tells how wide it is. */
 const WIDTH = 80;
@@ -33,7 +41,7 @@ export function showOverview(report: VerifyReport, details = false): string {
 
 /** How many verdicts there are of each kind, of how much, and in what. */
 export function showCounts({ summary, browsers, seconds, cells }: VerifyReport): string {
-  const counts = (['fits', 'care', 'fails', 'unchecked'] as const).map((verdict) => {
+  const counts = STANDINGS.filter((one) => one !== 'accepted' || summary.accepted > 0).map((verdict) => {
     const text = `${summary[verdict]} ${COUNT_WORDS[verdict]}`;
     return summary[verdict] > 0 ? PAINT[verdict](text) : colors.dim(text);
   });
@@ -68,11 +76,9 @@ function showMatrix({ columns, rows }: Overview, { frameworks }: VerifyReport, d
   }
   const several = new Set(columns.map(({ browser }) => browser)).size > 1;
   const used = new Set(rows.flatMap(({ cells }) => cells.flatMap((cell) => (cell ? signsOf(cell) : []))));
-  const legend = (['fits', 'care', 'fails', 'unchecked'] as const)
-    .filter((verdict) => used.has(verdict))
-    .map((verdict) =>
-      PAINT[verdict](`${SIGNS[verdict]} ${verdict === 'fits' ? 'all fit' : COUNT_WORDS[verdict]}`),
-    );
+  const legend = STANDINGS.filter((verdict) => used.has(verdict)).map((verdict) =>
+    PAINT[verdict](`${SIGNS[verdict]} ${verdict === 'fits' ? 'all fit' : COUNT_WORDS[verdict]}`),
+  );
   return [
     ...[...tables.values()].flatMap(({ browsers, lines }, place) => [
       ...(several ? [`${place > 0 ? '\n' : ''}${colors.bold(browsers.join(', '))}`] : []),
@@ -84,11 +90,12 @@ function showMatrix({ columns, rows }: Overview, { frameworks }: VerifyReport, d
 }
 
 /** The verdicts that a cell shows: the bad ones, or that all fit. */
-function signsOf({ fits, care, fails, unchecked }: Counts): Verdict[] {
+function signsOf({ fits, care, fails, unchecked, accepted }: Counts): Standing[] {
   const bad = [
     ...(fails > 0 ? ['fails' as const] : []),
     ...(care > 0 ? ['care' as const] : []),
     ...(unchecked > 0 ? ['unchecked' as const] : []),
+    ...(accepted > 0 ? ['accepted' as const] : []),
   ];
   return bad.length > 0 || fits === 0 ? bad : ['fits'];
 }
@@ -118,7 +125,7 @@ function tableOf(
   ];
 }
 
-function cellText(verdict: Verdict, counts: Counts): string {
+function cellText(verdict: Standing, counts: Counts): string {
   return verdict === 'fits' ? SIGNS.fits : `${SIGNS[verdict]}${counts[verdict]}`;
 }
 
@@ -164,20 +171,24 @@ function sum(values: readonly number[]): number {
 
 function showCauses({ causes }: Overview, report: VerifyReport): string[] {
   const lines: string[] = [];
-  for (const verdict of ['fails', 'care', 'unchecked'] as const) {
-    const own = causes.filter((cause) => cause.verdict === verdict);
+  for (const standing of BAD_STANDINGS) {
+    const own = causes.filter((cause) => cause.standing === standing);
     if (own.length === 0) continue;
-    lines.push(colors.bold(PAINT[verdict](VERDICT_WORDS[verdict])));
+    lines.push(colors.bold(PAINT[standing](VERDICT_WORDS[standing])));
     for (const cause of own) lines.push(...showCause(cause, report));
     lines.push('');
   }
   return lines;
 }
 
-function showCause({ note, places }: Cause, { frameworks, browsers, results }: VerifyReport): string[] {
+function showCause(
+  { note, accepted, places }: Cause,
+  { frameworks, browsers, results }: VerifyReport,
+): string[] {
   const all = new Set(results.map(({ element }) => element)).size;
   return [
     `  ${wrapped(note, 2)}`,
+    ...(accepted === undefined ? [] : [`    ${wrapped(accepted, 4)}`]),
     ...places.map(({ facets, elements, frameworks: inFrameworks, browsers: inBrowsers }) => {
       const where = [
         inFrameworks.length === frameworks.length && frameworks.length > 1

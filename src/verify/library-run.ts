@@ -16,6 +16,7 @@ import { once } from '../system/once.js';
 import { recallValue, rememberValue } from '../system/remembered-value.js';
 import { toolKey } from '../system/tool-key.js';
 import { UsageError } from '../system/usage-error.js';
+import { accept, today } from './accept.js';
 import { compareLooks, type KnownLooks } from './compare-looks.js';
 import type { ElementFacts, Facet } from './facet.js';
 import { facetsIn, isFirstFramework } from './facets/index.js';
@@ -131,7 +132,8 @@ export class LibraryRun {
       pictures: this.#differing(results),
       ...(shard ? { shard } : {}),
     };
-    return { report, missing: this.#missing };
+    const { accept: acceptances } = this.subject.library.config;
+    return { report: accept(report, acceptances, today()), missing: this.#missing };
   }
 
   /** Results with the verdicts of what looks alike; what was compared before is remembered. */

@@ -1,6 +1,6 @@
-import type { VerifyReport, VerifyResult } from './result.js';
+import { noCounts, standingOf, type Standing, type VerifyReport, type VerifyResult } from './result.js';
 
-/** How many results have each verdict. */
+/** How many results have each standing. */
 export type Counts = VerifyReport['summary'];
 
 /** One framework in one browser. */
@@ -20,8 +20,10 @@ export interface Row {
 
 /** A cause for what does not fit, and where it was met. */
 export interface Cause {
-  verdict: Exclude<VerifyResult['verdict'], 'fits'>;
+  standing: Exclude<Standing, 'fits'>;
   note: string;
+  /** Why it is accepted, if it is. */
+  accepted: string | undefined;
   /** Places that are alike are told together: the same facets and elements in several frameworks and browsers. */
   places: Place[];
 }
@@ -42,16 +44,17 @@ export interface Overview {
   causes: Cause[];
 }
 
+/** Standings that do not fit, the worst first. */
+export const BAD_STANDINGS = ['fails', 'care', 'unchecked', 'accepted'] as const;
+
 /** Looks at a report from above. */
 export function overviewOf({ results, frameworks, browsers }: VerifyReport): Overview {
   const columns = columnsOf(results, frameworks, browsers);
   const placeOf = new Map(columns.map(({ framework, browser }, place) => [`${framework} ${browser}`, place]));
   const count = (own: readonly VerifyResult[]): Row['cells'] => {
     const cells: Row['cells'] = columns.map(() => undefined);
-    for (const { framework, browser, verdict } of own)
-      (cells[placeOf.get(`${framework} ${browser}`)!] ??= { fits: 0, care: 0, fails: 0, unchecked: 0 })[
-        verdict
-      ]++;
+    for (const result of own)
+      (cells[placeOf.get(`${result.framework} ${result.browser}`)!] ??= noCounts())[standingOf(result)]++;
     return cells;
   };
   const rows = [...grouped(results, ({ element }) => element)].map(([element, own]) => ({
@@ -85,13 +88,17 @@ function columnsOf(
   );
 }
 
-/** What does not fit, the worst first; each cause once. */
+/** What does not fit, the worst first and what is accepted last; each cause once. */
 function causesOf(results: readonly VerifyResult[]): Cause[] {
-  return (['fails', 'care', 'unchecked'] as const).flatMap((verdict) => {
+  return BAD_STANDINGS.flatMap((standing) => {
     const byNote = new Map<string, VerifyResult[]>();
     for (const result of results)
-      if (result.verdict === verdict) entryOf(byNote, result.note, () => []).push(result);
-    return [...byNote].map(([note, own]) => ({ verdict, note, places: placesOf(own) }));
+      if (standingOf(result) === standing)
+        entryOf(byNote, `${result.note}\0${result.accepted ?? ''}`, () => []).push(result);
+    return [...byNote.values()].map((own) => {
+      const { note, accepted } = own[0]!;
+      return { standing, note, accepted, places: placesOf(own) };
+    });
   });
 }
 

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import type { Acceptance } from '../library/open-library.js';
 import type { ObservedStep } from './observation.js';
 
 const step = z.object({ did: z.string(), saw: z.string(), wanted: z.string().optional() });
@@ -12,6 +13,8 @@ export const verifyResultSchema = z.object({
   browser: z.string(),
   verdict: z.enum(['fits', 'care', 'fails', 'unchecked']),
   note: z.string(),
+  /** Why the library accepts that it needs care or fails; such a result is counted apart. */
+  accepted: z.string().optional(),
   /** The consumer's code that ran. */
   source: z.string(),
   observed: z.array(step),
@@ -23,12 +26,28 @@ export const verifyResultSchema = z.object({
     .optional(),
 });
 
+const names = z.array(z.string()).optional();
+const acceptanceSchema = z.object({
+  facet: z.string(),
+  framework: names,
+  browser: names,
+  element: names,
+  reason: z.string(),
+  until: z.string().optional(),
+  /** `used`: it covers results. `unused`: none that needs care or fails. `ended`: its last day has passed. `unchecked`: nothing of it was verified. */
+  outcome: z.enum(['used', 'unused', 'ended', 'unchecked']),
+  /** How many results that need care or fail it is about. */
+  count: z.int(),
+});
+
 /** What `lastwright verify --json` prints. */
 export const verifyReportSchema = z.object({
   browsers: z.array(z.object({ name: z.string(), version: z.string() })),
   frameworks: z.array(z.object({ name: z.string(), title: z.string(), version: z.string() })),
   results: z.array(verifyResultSchema),
-  summary: z.object({ fits: z.int(), care: z.int(), fails: z.int(), unchecked: z.int() }),
+  summary: z.object({ fits: z.int(), care: z.int(), fails: z.int(), unchecked: z.int(), accepted: z.int() }),
+  /** What the library accepts (`accept:` in its configuration), and what became of it; not in a part of a split run. */
+  acceptances: z.array(acceptanceSchema).optional(),
   /** How many cells (a facet of an element, in a framework and a browser) were seen in this run, and how many are remembered. */
   cells: z.object({ seen: z.int(), remembered: z.int() }),
   seconds: z.number(),
@@ -38,19 +57,39 @@ export const verifyReportSchema = z.object({
   shard: z.object({ part: z.int(), of: z.int(), plan: z.string() }).optional(),
 });
 
-export type VerifyResult = Omit<z.infer<typeof verifyResultSchema>, 'observed' | 'pictures'> & {
+export type VerifyResult = Omit<z.infer<typeof verifyResultSchema>, 'observed' | 'pictures' | 'accepted'> & {
+  accepted?: string | undefined;
   observed: ObservedStep[];
   pictures?: { own: string; other?: string | undefined; difference?: string | undefined } | undefined;
 };
-export type VerifyReport = Omit<z.infer<typeof verifyReportSchema>, 'results' | 'shard'> & {
+/** One entry of `accept:`, and what became of it in a run. */
+export type AcceptanceOutcome = Acceptance & {
+  outcome: 'used' | 'unused' | 'ended' | 'unchecked';
+  count: number;
+};
+export type VerifyReport = Omit<z.infer<typeof verifyReportSchema>, 'results' | 'shard' | 'acceptances'> & {
   results: VerifyResult[];
+  acceptances?: AcceptanceOutcome[] | undefined;
   shard?: { part: number; of: number; plan: string } | undefined;
 };
 
-/** How many results have each verdict. */
+/** What a result counts as: its verdict, unless the library accepts it. */
+export type Standing = VerifyResult['verdict'] | 'accepted';
+
+/** What a result counts as. */
+export function standingOf({ verdict, accepted }: VerifyResult): Standing {
+  return accepted === undefined ? verdict : 'accepted';
+}
+
+/** No results of any standing. */
+export function noCounts(): Record<Standing, number> {
+  return { fits: 0, care: 0, fails: 0, unchecked: 0, accepted: 0 };
+}
+
+/** How many results have each standing. */
 export function summarize(results: readonly VerifyResult[]): VerifyReport['summary'] {
-  const summary = { fits: 0, care: 0, fails: 0, unchecked: 0 };
-  for (const { verdict } of results) summary[verdict]++;
+  const summary = noCounts();
+  for (const result of results) summary[standingOf(result)]++;
   return summary;
 }
 
@@ -62,10 +101,10 @@ export interface Cell {
   results: VerifyResult[];
 }
 
-/** The worst verdict counts; what was not checked never makes a cell fit by itself. */
+/** The worst verdict counts, of those that are not accepted; what was not checked never makes a cell fit by itself. */
 export function cellOf(results: readonly VerifyResult[]): Cell {
   const has = (verdict: VerifyResult['verdict']): boolean =>
-    results.some((result) => result.verdict === verdict);
+    results.some((result) => standingOf(result) === verdict);
   const checked = results.some(({ verdict }) => verdict !== 'unchecked');
   const verdict = has('fails') ? 'fails' : has('care') ? 'care' : checked ? 'fits' : 'unchecked';
   return { verdict, partly: checked && has('unchecked'), results: [...results] };
@@ -77,6 +116,7 @@ export const VERDICT_WORDS = {
   care: 'needs care',
   fails: 'fails',
   unchecked: 'not checked',
+  accepted: 'accepted',
 } as const;
 
 /** The same behind a number: `3 need care`. */
@@ -85,7 +125,8 @@ export const COUNT_WORDS = {
   care: 'need care',
   fails: 'fail',
   unchecked: 'not checked',
+  accepted: 'accepted',
 } as const;
 
 /** Signs for verdicts, beside their words. */
-export const SIGNS = { fits: '✔', care: '!', fails: '✘', unchecked: '–' } as const;
+export const SIGNS = { fits: '✔', care: '!', fails: '✘', unchecked: '–', accepted: '○' } as const;

@@ -150,6 +150,20 @@ export const libraryCodes: Explanation[] = [
     },
   },
   {
+    code: 'library/unknown-facet',
+    title: 'An accepted facet that does not exist',
+    reason: 'What is accepted is a verdict of one facet: a misspelt name would accept nothing.',
+    fails: config('accept: [{ facet: looks, reason: The dates differ. }]'),
+    mended: config('accept: [{ facet: appearance, reason: The dates differ. }]'),
+  },
+  {
+    code: 'library/unknown-element',
+    title: 'An accepted verdict of an element that does not exist',
+    reason: 'A misspelt tag would accept nothing.',
+    fails: config('accept: [{ facet: appearance, element: quay-mats, reason: The dates differ. }]'),
+    mended: config('accept: [{ facet: appearance, element: quay-mast, reason: The dates differ. }]'),
+  },
+  {
     code: 'library/unknown-framework',
     title: 'A framework that elements cannot be verified in',
     reason: 'What is promised must be proved.',

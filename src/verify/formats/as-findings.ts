@@ -6,14 +6,14 @@ import { overviewOf, type Place } from '../overview.js';
 import type { VerifyReport } from '../result.js';
 import { TYPES } from '../types/types-facet.js';
 
-const SEVERITIES = { fails: 'error', care: 'warning', unchecked: 'note' } as const;
+const SEVERITIES = { fails: 'error', care: 'warning', unchecked: 'note', accepted: 'note' } as const;
 
 /** Where members stand in a contract. */
 const MEMBERS = ['properties', 'slots', 'events', 'methods', 'parts', 'states', 'cssProperties'];
 
 /** What does not fit as findings, each at the line of the contract that promises it: a cause once for each element. */
 export function asFindings(report: VerifyReport, { elements }: Analysis): CheckReport {
-  const findings: Finding[] = overviewOf(report).causes.flatMap(({ verdict, note, places }) =>
+  const findings: Finding[] = overviewOf(report).causes.flatMap(({ standing, note, accepted, places }) =>
     places.flatMap((place) =>
       place.elements.flatMap(({ tag, subjects }) => {
         const element = elements.find(({ contract }) => contract.tag === tag);
@@ -21,8 +21,8 @@ export function asFindings(report: VerifyReport, { elements }: Analysis): CheckR
         return {
           // The facet stands in the place of a code: what is looked up is the facet.
           code: `verify/${place.facets[0]!}` as Finding['code'],
-          severity: SEVERITIES[verdict],
-          message: `${note} (${[...subjects, titlesOf(place)].join('; ')})`,
+          severity: SEVERITIES[standing],
+          message: `${accepted === undefined ? '' : `Accepted (${accepted}): `}${note} (${[...subjects, titlesOf(place)].join('; ')})`,
           help: `Seen in ${place.frameworks.join(', ')}, ${place.browsers.join(', ')}.`,
           file: element.folder.contract.file,
           ...lineOf(element, subjects[0]),

@@ -1,6 +1,6 @@
 import { xml } from '../../findings/formats/format.js';
 import { grouped } from '../overview.js';
-import { cellOf, VERDICT_WORDS, type VerifyReport, type VerifyResult } from '../result.js';
+import { cellOf, standingOf, VERDICT_WORDS, type VerifyReport, type VerifyResult } from '../result.js';
 import type { VerifyFormat } from './format.js';
 
 /** JUnit's XML: a suite for each framework and browser, a case for each facet of each element. */
@@ -22,10 +22,13 @@ function suite(name: string, results: VerifyReport['results']): string {
     const { element, facet } = own[0]!;
     const told = own
       .filter((result) => result.verdict !== 'fits')
-      .map((result) => `${VERDICT_WORDS[result.verdict]}: ${result.subject}: ${result.note}`)
+      .map(
+        (result) =>
+          `${VERDICT_WORDS[standingOf(result)]}: ${result.subject}: ${result.note}${result.accepted === undefined ? '' : ` (${result.accepted})`}`,
+      )
       .join('\n');
     const head = `    <testcase classname="${xml(element)}" name="${xml(facet)}"`;
-    const [first] = own.filter((result) => result.verdict === verdict);
+    const [first] = own.filter((result) => standingOf(result) === verdict);
     if (verdict === 'fails')
       return `${head}>\n      <failure message="${xml(first!.note)}">${xml(told)}</failure>\n    </testcase>\n`;
     if (verdict === 'unchecked')

@@ -1,5 +1,5 @@
 import { markdownCell as cell, markdownCode as code } from '../../findings/formats/format.js';
-import { grouped, overviewOf, type Cause, type Counts, type Overview } from '../overview.js';
+import { BAD_STANDINGS, grouped, overviewOf, type Cause, type Counts, type Overview } from '../overview.js';
 import { COUNT_WORDS, VERDICT_WORDS, type VerifyReport } from '../result.js';
 import type { VerifyFormat } from './format.js';
 
@@ -8,9 +8,9 @@ export const markdown: VerifyFormat = {
   name: 'markdown',
   write(report) {
     const overview = overviewOf(report);
-    const { fits, care, fails, unchecked } = report.summary;
+    const { fits, care, fails, unchecked, accepted } = report.summary;
     return [
-      `**${fits} fit, ${care} need care, ${fails} fail, ${unchecked} not checked** (${cell(versions(report))})`,
+      `**${fits} fit, ${care} need care, ${fails} fail, ${unchecked} not checked${accepted > 0 ? `, ${accepted} accepted` : ''}** (${cell(versions(report))})`,
       '',
       ...tables(overview, report),
       ...overview.causes.map((cause) => line(cause, report)),
@@ -55,13 +55,13 @@ function row(cells: readonly string[]): string {
 
 function words(counts: Counts | undefined): string {
   if (!counts) return '';
-  const parts = (['fails', 'care', 'unchecked'] as const)
-    .filter((verdict) => counts[verdict] > 0)
-    .map((verdict) => `${counts[verdict]} ${COUNT_WORDS[verdict]}`);
+  const parts = BAD_STANDINGS.filter((standing) => counts[standing] > 0).map(
+    (standing) => `${counts[standing]} ${COUNT_WORDS[standing]}`,
+  );
   return parts.join(', ') || 'fits';
 }
 
-function line({ verdict, note, places }: Cause, { frameworks, browsers }: VerifyReport): string {
+function line({ standing, note, accepted, places }: Cause, { frameworks, browsers }: VerifyReport): string {
   const where = places.map((place) => {
     const inFrameworks =
       place.frameworks.length === frameworks.length && frameworks.length > 1
@@ -74,5 +74,6 @@ function line({ verdict, note, places }: Cause, { frameworks, browsers }: Verify
     const about = place.elements.map(({ tag }) => code(tag)).join(', ');
     return `${inFrameworks}${inBrowsers}: ${place.facets.join(', ')} of ${about}`;
   });
-  return `- **${VERDICT_WORDS[verdict]}**: ${cell(note)} (${where.join('; ')})`;
+  const why = accepted === undefined ? '' : ` ${cell(accepted)}`;
+  return `- **${VERDICT_WORDS[standing]}**${why && ','}${why}: ${cell(note)} (${where.join('; ')})`;
 }

@@ -16,6 +16,7 @@ import {
   type Lines,
 } from './lines.js';
 import { componentNote, LIGHT_TREE } from './notes.js';
+import { straightWays } from './straight-ways.js';
 import { Walker } from './walker.js';
 import { loadWays } from './ways-module.js';
 import { palette, type WaysData } from './ways-data.js';
@@ -84,8 +85,10 @@ export async function samePlace(page: ProbePage, whole: WaysData, concern: Conce
     const patience = first.isLate ? LATE : 0;
     const differs = async (way: readonly Act[]): Promise<Found | undefined> => walk.go(way, patience);
     // What also differs without the acts that this is about is told where it belongs.
-    const isElsewhere = async (way: readonly Act[]): Promise<boolean> =>
-      concern !== 'values' && (await differs(way.flatMap((act) => straight(act, concern)))) !== undefined;
+    const isElsewhere = async (way: readonly Act[]): Promise<boolean> => {
+      for (const other of straightWays(way, concern)) if (await differs(other)) return true;
+      return false;
+    };
     if (await isElsewhere(toActs(ways[at]!))) continue;
     const short = await shrinkWay(
       generated,
@@ -113,14 +116,6 @@ const SUBJECTS: Readonly<Record<Concern, string>> = {
   content: 'whatever content came and went',
   moves: 'wherever it has been',
 };
-
-/** What an act is without that which a relation is about. */
-function straight(act: Act, concern: Concern): Act[] {
-  if (concern === 'values' || !concerns(act, concern)) return [act];
-  if ('write' in act) return [{ set: act.write, value: act.value }];
-  if ('erase' in act) return [{ undefine: act.erase }];
-  return [];
-}
 
 class Ways {
   constructor(

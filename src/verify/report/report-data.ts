@@ -12,8 +12,8 @@ export interface ReportRow {
   cells: Record<number, (VerdictCounts | null)[]>;
 }
 
-/** Fits, needs care, fails, not checked. */
-export type VerdictCounts = [fits: number, care: number, fails: number, unchecked: number];
+/** Fits, needs care, fails, not checked, accepted. */
+export type VerdictCounts = [fits: number, care: number, fails: number, unchecked: number, accepted: number];
 
 /** Everything of one element, which is unpacked when it is looked at. */
 export interface ElementDetails {
@@ -29,6 +29,7 @@ export interface DetailedResult {
   subject: string;
   verdict: 'fits' | 'care' | 'fails' | 'unchecked';
   note: string;
+  accepted?: string | undefined;
   seen: string;
   source: number;
   observed: { did: string; saw: string; wanted?: string | undefined }[];
@@ -41,4 +42,5 @@ export const SIGN_PATHS = {
   care: 'M8 2.5v7M8 12.5v1',
   fails: 'M3.5 3.5l9 9M12.5 3.5l-9 9',
   unchecked: 'M3.5 8h9',
+  accepted: 'M8 3.5a4.5 4.5 0 1 1-.01 0',
 } as const;

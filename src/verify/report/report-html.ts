@@ -5,13 +5,19 @@ import type { Library } from '../../library/open-library.js';
 import { escapeMarkup } from '../../syntax/markup.js';
 import { toolFile } from '../../system/tool-files.js';
 import { FACETS } from '../facets/index.js';
-import { grouped, overviewOf, type Cause, type Counts, type Overview } from '../overview.js';
-import { COUNT_WORDS, VERDICT_WORDS, type VerifyReport, type VerifyResult } from '../result.js';
+import { BAD_STANDINGS, grouped, overviewOf, type Cause, type Counts, type Overview } from '../overview.js';
+import {
+  COUNT_WORDS,
+  VERDICT_WORDS,
+  type Standing,
+  type VerifyReport,
+  type VerifyResult,
+} from '../result.js';
 import { TYPES } from '../types/types-facet.js';
 import { SIGN_PATHS, type ElementDetails, type ReportData, type VerdictCounts } from './report-data.js';
 import { REPORT_STYLE } from './report-style.js';
 
-const VERDICTS = ['fits', 'care', 'fails', 'unchecked'] as const;
+const STANDINGS = ['fits', 'care', 'fails', 'unchecked', 'accepted'] as const;
 
 /**
  * A report as one HTML file: the overview and the causes as plain markup, and a script that filters and that opens cells. It asks
@@ -49,7 +55,12 @@ ${overview.rows.map(({ element, cells }) => `<tr data-element="${escapeMarkup(el
 </tbody>
 </table>
 </div>
-<p class="legend">${VERDICTS.map((verdict) => `<span class="${verdict}">${sign(verdict)} ${verdict === 'fits' ? 'all fit' : COUNT_WORDS[verdict]}</span>`).join(' ')}</p>
+<p class="legend">${shownStandings(report)
+    .map(
+      (verdict) =>
+        `<span class="${verdict}">${sign(verdict)} ${verdict === 'fits' ? 'all fit' : COUNT_WORDS[verdict]}</span>`,
+    )
+    .join(' ')}</p>
 ${causes(overview, report)}
 </main>
 ${data('overview', dataOf(overview, columns))}
@@ -74,16 +85,16 @@ function data(id: string, value: unknown): string {
 function details(element: string, results: readonly VerifyResult[]): string {
   const sources = new Map<string, number>();
   const detailed: ElementDetails['results'] = results.map((result) => {
-    const { facet, framework, browser, subject, verdict, note, seen, observed, pictures } = result;
+    const { facet, framework, browser, subject, verdict, note, accepted, seen, observed, pictures } = result;
     const source = sources.get(result.source) ?? sources.size;
     sources.set(result.source, source);
-    return { facet, framework, browser, subject, verdict, note, seen, source, observed, pictures };
+    return { facet, framework, browser, subject, verdict, note, accepted, seen, source, observed, pictures };
   });
   const text = JSON.stringify({ sources: [...sources.keys()], results: detailed } satisfies ElementDetails);
   return `<script type="text/plain" data-details="${escapeMarkup(element)}">${gzipSync(text).toString('base64')}</script>`;
 }
 
-function sign(verdict: VerifyResult['verdict']): string {
+function sign(verdict: Standing): string {
   return `<svg class="sign" viewBox="0 0 16 16" aria-hidden="true"><path d="${SIGN_PATHS[verdict]}"/></svg>`;
 }
 
@@ -114,7 +125,7 @@ function dataOf({ rows }: Overview, columns: ReportData['columns']): ReportData 
         row.facets.map(({ name, cells }) => [
           places.get(name)!,
           cells.map((counts) =>
-            counts ? (VERDICTS.map((verdict) => counts[verdict]) as VerdictCounts) : null,
+            counts ? (STANDINGS.map((standing) => counts[standing]) as VerdictCounts) : null,
           ),
         ]),
       ),
@@ -125,7 +136,7 @@ function dataOf({ rows }: Overview, columns: ReportData['columns']): ReportData 
 function cell(counts: Counts | undefined): string {
   // A framework without a checker is promised no types.
   if (!counts) return '<td></td>';
-  const bad = (['fails', 'care', 'unchecked'] as const).filter((verdict) => counts[verdict] > 0);
+  const bad = BAD_STANDINGS.filter((standing) => counts[standing] > 0);
   const shown = bad.length > 0 ? bad : (['fits'] as const);
   const parts = shown.map((verdict) =>
     verdict === 'fits'
@@ -136,16 +147,14 @@ function cell(counts: Counts | undefined): string {
 }
 
 function causes({ causes: all }: Overview, report: VerifyReport): string {
-  return (['fails', 'care', 'unchecked'] as const)
-    .map((verdict) => {
-      const own = all.filter((cause) => cause.verdict === verdict);
-      if (own.length === 0) return '';
-      return `<section class="causes" data-verdict="${verdict}"><h2 class="${verdict}">${sign(verdict)} ${VERDICT_WORDS[verdict]}</h2>${own.map((cause) => causeItem(cause, report)).join('')}</section>`;
-    })
-    .join('\n');
+  return BAD_STANDINGS.map((verdict) => {
+    const own = all.filter((cause) => cause.standing === verdict);
+    if (own.length === 0) return '';
+    return `<section class="causes" data-verdict="${verdict}"><h2 class="${verdict}">${sign(verdict)} ${VERDICT_WORDS[verdict]}</h2>${own.map((cause) => causeItem(cause, report)).join('')}</section>`;
+  }).join('\n');
 }
 
-function causeItem({ note, places }: Cause, { frameworks, browsers }: VerifyReport): string {
+function causeItem({ note, accepted, places }: Cause, { frameworks, browsers }: VerifyReport): string {
   const items = places.map((place) => {
     const inFrameworks =
       place.frameworks.length === frameworks.length && frameworks.length > 1
@@ -162,13 +171,19 @@ function causeItem({ note, places }: Cause, { frameworks, browsers }: VerifyRepo
         return `<a data-element="${escapeMarkup(tag)}" href="${escapeMarkup(target)}"><code>${escapeMarkup(tag)}</code></a>${more}`;
       })
       .join(', ');
-    return `<li data-hosts="${place.frameworks.join(' ')}" data-browsers="${place.browsers.join(' ')}" data-facets="${place.facets.join(' ')}">${escapeMarkup(`${place.facets.join(', ')} · ${inFrameworks}${inBrowsers}`)} · ${about}</li>`;
+    return `<li data-frameworks="${place.frameworks.join(' ')}" data-browsers="${place.browsers.join(' ')}" data-facets="${place.facets.join(' ')}">${escapeMarkup(`${place.facets.join(', ')} · ${inFrameworks}${inBrowsers}`)} · ${about}</li>`;
   });
-  return `<div class="cause"><h3>${escapeMarkup(note)}</h3><ul>${items.join('')}</ul></div>`;
+  return `<div class="cause"><h3>${escapeMarkup(note)}</h3>${accepted === undefined ? '' : `<p>${escapeMarkup(accepted)}</p>`}<ul>${items.join('')}</ul></div>`;
 }
 
-function summaryList({ summary }: VerifyReport): string {
-  const items = VERDICTS.map(
+/** Accepted ones are counted where there are some. */
+function shownStandings({ summary }: VerifyReport): Standing[] {
+  return STANDINGS.filter((standing) => standing !== 'accepted' || summary.accepted > 0);
+}
+
+function summaryList(report: VerifyReport): string {
+  const { summary } = report;
+  const items = shownStandings(report).map(
     (verdict) => `<li class="${verdict}"><b>${summary[verdict]}</b> ${COUNT_WORDS[verdict]}</li>`,
   );
   return `<ul class="summary">${items.join('')}</ul>`;

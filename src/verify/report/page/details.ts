@@ -9,9 +9,20 @@ hljs.registerLanguage('javascript', javascript);
 hljs.registerLanguage('typescript', typescript);
 hljs.registerLanguage('xml', xml);
 
-const WORDS = { fits: 'fits', care: 'needs care', fails: 'fails', unchecked: 'not checked' } as const;
+const WORDS = {
+  fits: 'fits',
+  care: 'needs care',
+  fails: 'fails',
+  unchecked: 'not checked',
+  accepted: 'accepted',
+} as const;
 /** The worst first. */
-const ORDER = ['fails', 'care', 'unchecked', 'fits'] as const;
+const ORDER = ['fails', 'care', 'unchecked', 'accepted', 'fits'] as const;
+
+/** What a result counts as. */
+function standingOf({ verdict, accepted }: DetailedResult): (typeof ORDER)[number] {
+  return accepted === undefined ? verdict : 'accepted';
+}
 
 const unpacked = new Map<string, Promise<ElementDetails>>();
 
@@ -54,7 +65,7 @@ function facetDetails(
   sources: readonly string[],
   wanted: boolean,
 ): HTMLElement {
-  const worst = ORDER.find((verdict) => results.some((result) => result.verdict === verdict))!;
+  const worst = ORDER.find((verdict) => results.some((result) => standingOf(result) === verdict))!;
   const [first] = results;
   const fold = make(
     'details',
@@ -71,7 +82,7 @@ function facetDetails(
   // Most folds are never opened; what is in them is made when they are.
   const fill = (): void => {
     if (fold.childElementCount > 1) return;
-    const inOrder = [...results].sort((a, b) => ORDER.indexOf(a.verdict) - ORDER.indexOf(b.verdict));
+    const inOrder = [...results].sort((a, b) => ORDER.indexOf(standingOf(a)) - ORDER.indexOf(standingOf(b)));
     fold.append(...inOrder.map(subjectDetails));
     const source = sources[results.find((result) => sources[result.source])?.source ?? -1];
     if (source) fold.append(codeFigure(source));
@@ -81,13 +92,16 @@ function facetDetails(
   return fold;
 }
 
-function subjectDetails({ subject, verdict, note, observed, pictures }: DetailedResult): HTMLElement {
+function subjectDetails(result: DetailedResult): HTMLElement {
+  const { subject, note, accepted, observed, pictures } = result;
+  const standing = standingOf(result);
   const made = make(
     'div',
     { class: 'subject' },
-    make('h4', {}, make('span', { class: verdict }, sign(verdict), ` ${WORDS[verdict]}`), ` ${subject}`),
+    make('h4', {}, make('span', { class: standing }, sign(standing), ` ${WORDS[standing]}`), ` ${subject}`),
   );
   if (note) made.append(make('p', {}, note));
+  if (accepted) made.append(make('p', {}, `Accepted: ${accepted}`));
   if (pictures) made.append(looks(pictures));
   if (observed.length === 0) return made;
   const rows = observed.map(({ did, saw, wanted }) =>

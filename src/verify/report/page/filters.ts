@@ -13,6 +13,7 @@ export function fillFilters(
     ['fails', 'fails'],
     ['care', 'needs care'],
     ['unchecked', 'not checked'],
+    ['accepted', 'accepted'],
     ['fits', 'all fit'],
   ] as const;
   const controls: Record<keyof Filters, HTMLInputElement | HTMLSelectElement> = {

@@ -3,10 +3,16 @@ import { cellDetails } from './details.js';
 import { make, sign } from './make.js';
 import type { State } from './state.js';
 
-const VERDICTS = ['fits', 'care', 'fails', 'unchecked'] as const;
-const WORDS = { fits: 'fit', care: 'need care', fails: 'fail', unchecked: 'not checked' } as const;
+const VERDICTS = ['fits', 'care', 'fails', 'unchecked', 'accepted'] as const;
+const WORDS = {
+  fits: 'fit',
+  care: 'need care',
+  fails: 'fail',
+  unchecked: 'not checked',
+  accepted: 'accepted',
+} as const;
 /** The worst first. */
-const ORDER = ['fails', 'care', 'unchecked'] as const;
+const ORDER = ['fails', 'care', 'unchecked', 'accepted'] as const;
 
 /** The table of a report: it shows what filters leave, and opens cells. */
 export class Matrix {
@@ -72,7 +78,7 @@ export class Matrix {
       if (own.length === 0) return null;
       return own.reduce<VerdictCounts>(
         (sum, counts) => sum.map((count, at) => count + counts[at]!) as VerdictCounts,
-        [0, 0, 0, 0],
+        [0, 0, 0, 0, 0],
       );
     });
   }
@@ -152,6 +158,6 @@ export class Matrix {
 
 function hasVerdict(counts: VerdictCounts, verdict: string): boolean {
   if (!verdict) return true;
-  if (verdict === 'fits') return counts[1] + counts[2] + counts[3] === 0;
+  if (verdict === 'fits') return counts[1] + counts[2] + counts[3] + counts[4] === 0;
   return counts[VERDICTS.indexOf(verdict as (typeof VERDICTS)[number])]! > 0;
 }

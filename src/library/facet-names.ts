@@ -1,0 +1,20 @@
+/** The facets that verify looks at, in their order; `types` is the last. */
+export const FACET_NAMES = [
+  'upgrade',
+  'properties',
+  'attributes',
+  'reflection',
+  'methods',
+  'events',
+  'samples',
+  'slots',
+  'encapsulation',
+  'passthrough',
+  'lifecycle',
+  'independence',
+  'forms',
+  'csp',
+  'appearance',
+  'accessibility',
+  'types',
+] as const;
