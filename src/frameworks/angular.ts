@@ -256,11 +256,11 @@ let application;
 export function mount({ Example }, container, stage) {
   application ??= createApplication();
   // The framework takes the element that it renders into away with what it rendered.
-  const frameworkElement = container.appendChild(document.createElement('app-example'));
+  const hostElement = container.appendChild(document.createElement('app-example'));
   const rendered = application.then((app) => {
-    const component = createComponent(Example, { environmentInjector: app.injector, frameworkElement });
+    const component = createComponent(Example, { environmentInjector: app.injector, hostElement });
     component.setInput('stage', stage);
-    app.attachView(component.frameworkView);
+    app.attachView(component.hostView);
     component.changeDetectorRef.detectChanges();
     return component;
   });

@@ -38,9 +38,9 @@ export function leadsAstray(url: string): boolean {
 
 /** Browsers say where a request comes from; who asks without one is no browser, and can read the disk by itself. */
 function mayAsk({ headers, method }: FastifyRequest, askers: Askers): boolean {
-  const { origin, framework, 'sec-fetch-site': site, 'sec-fetch-dest': destination } = headers;
+  const { origin, host, 'sec-fetch-site': site, 'sec-fetch-dest': destination } = headers;
   if (site === 'cross-site') return false;
-  const isOwn = origin === undefined || origin === `http://${framework}`;
+  const isOwn = origin === undefined || origin === `http://${host}`;
   if (askers === 'the live page') {
     // The live page puts cells into frames; they ask for all else themselves.
     return isOwn && (site !== 'same-site' || destination === 'iframe');
