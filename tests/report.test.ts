@@ -201,7 +201,7 @@ describe('the HTML report', () => {
     await page.open(`${server.origin}/report.html#open=quay-berth/html/chromium&facet=slots`);
     const keywords = `[...document.querySelectorAll('.hljs-keyword')].map((one) => one.textContent)`;
     expect(await run(`${SHOWN} await later(); return ${keywords}`)).toEqual(['const']);
-    await page.open(`${server.origin}/report.html?#open=quay-menu/react/chromium&facet=look`);
+    await page.open(`${server.origin}/report.html?#open=quay-menu/react/chromium&facet=appearance`);
     expect(
       await run(
         `${SHOWN} await later(); return [...document.querySelectorAll('.looks img')].map((one) => [one.alt, one.naturalWidth])`,
@@ -211,6 +211,16 @@ describe('the HTML report', () => {
       ['In the framework that it is compared with', 1],
       ['What differs', 1],
     ]);
+  });
+
+  it('counts what is accepted apart, with the reason', async () => {
+    const accepted = RESULTS.map((one) =>
+      one.verdict === 'fails' ? { ...one, accepted: 'It has <other> dates.' } : one,
+    );
+    const html = await reportHtml(made(accepted), { name: 'quayside', version: '1' } as Library);
+    expect(html).toContain('title="1 accepted"');
+    expect(html).not.toContain('title="1 fail"');
+    expect(html).toContain('<p>It has &lt;other&gt; dates.</p>');
   });
 
   it('is read without its script', async () => {
