@@ -32,6 +32,7 @@ await Promise.all([
         in: `src/commands/${name}`,
         out: `commands/${name.replace(/\.ts$/, '')}`,
       })),
+      { in: 'src/hooks/command-not-found.ts', out: 'hooks/command-not-found' },
       { in: 'src/index.ts', out: 'index' },
       { in: 'src/verify/page-server.ts', out: 'page-server' },
       { in: 'src/findings/codes/page.ts', out: 'findings-page' },

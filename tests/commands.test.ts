@@ -722,3 +722,19 @@ describe('verify', () => {
     ).toBe(true);
   });
 });
+
+describe('a misspelt name', () => {
+  it.each([
+    [['verfy'], 'Unknown command "verfy".\nDid you mean "verify"?'],
+    [['frobnicate'], 'Known commands: add, adopt, build, check, demo, explain, init, preview, verify.'],
+    [['verify', '--framwork', 'html'], 'Unknown option --framwork.\nDid you mean "--framework"?'],
+    [['check', '--jsn'], 'Did you mean "--json"?'],
+    [['verify', '--framework', 'rect'], 'Unknown framework "rect".\nDid you mean "react"?'],
+    [['verify', '--facet', 'slot'], 'Unknown facet "slot".\nDid you mean "slots"?'],
+    [['explain', 'slot/unknwn'], 'Unknown code "slot/unknwn".\nDid you mean "slot/unknown"?'],
+  ])('of %j suggests the nearest, or lists all', async (args, words) => {
+    const { status, stderr } = await lastwright(args, { cwd: writeElement({ '.html': 'A mast' }) });
+    expect([status, stderr]).toEqual([2, expect.stringContaining(words)]);
+    expect(stderr).not.toMatch(/^\s+at /m);
+  });
+});

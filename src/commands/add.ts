@@ -11,25 +11,25 @@ import { showWritten } from '../terminal/show-written.js';
 export default class Add extends BaseCommand {
   static override summary = 'Add an element to the library.';
   static override description =
-    'From options or, in a terminal and without any, from questions. Nothing that is there already is replaced.';
+    'Describe the element with options, or answer questions in a terminal. Existing files are never replaced.';
   static override examples = [
     '<%= config.bin %> add quay-lantern --property label:string --property "color:white|green|red" --slot default',
     '<%= config.bin %> add quay-lantern --event lantern-switch --method flash',
   ];
   static override args = {
-    tag: Args.string({ description: 'The tag, such as quay-lantern.', required: true }),
+    tag: Args.string({ description: 'Tag of the element, such as quay-lantern.', required: true }),
   };
   static override flags = {
     library: libraryFlag,
-    summary: Flags.string({ description: 'What the element is, in a sentence.' }),
+    summary: Flags.string({ description: 'What the element is, in one sentence.' }),
     property: Flags.string({
       multiple: true,
-      description: 'name:type, name:type=default or name:one|two.',
+      description: 'A property: name:type, name:type=default or name:one|two. Repeatable.',
       helpValue: 'NAME:TYPE',
     }),
-    slot: Flags.string({ multiple: true, description: 'A slot; "default" is the unnamed one.' }),
-    event: Flags.string({ multiple: true, description: 'An event, in lower case with hyphens.' }),
-    method: Flags.string({ multiple: true, description: 'A method.' }),
+    slot: Flags.string({ multiple: true, description: 'A slot; "default" is the unnamed slot. Repeatable.' }),
+    event: Flags.string({ multiple: true, description: 'An event, in lower case with hyphens. Repeatable.' }),
+    method: Flags.string({ multiple: true, description: 'A method. Repeatable.' }),
   };
 
   override async run(): Promise<void> {

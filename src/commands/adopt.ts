@@ -8,9 +8,9 @@ import { say } from '../terminal/output.js';
 import { showAdopted } from '../terminal/show-adopted.js';
 
 export default class Adopt extends BaseCommand {
-  static override summary = 'Write elements from components that are there already.';
+  static override summary = 'Create elements from existing components.';
   static override description =
-    'Reads a component of React, Preact, Vue, Svelte or Solid, a class that extends HTMLElement, or a package with a custom-elements.json; writes the contract and a first sample, and says what it could not know. Nothing that is there is replaced, and nothing of the source is run.';
+    'Reads a React, Preact, Vue, Svelte or Solid component, a class that extends HTMLElement, or a package with a custom-elements.json. Writes the contract and a first sample, and lists what it could not determine. Existing files are never replaced; the source is read, not run.';
   static override examples = [
     '<%= config.bin %> adopt src/Tide.tsx',
     '<%= config.bin %> adopt src/Tide.tsx --export Tide --tag quay-tide --update',
@@ -20,14 +20,16 @@ export default class Adopt extends BaseCommand {
   };
   static override flags = {
     library: libraryFlag,
-    tag: Flags.string({ description: "The tag; otherwise the library's prefix and the component's name." }),
-    export: Flags.string({ description: 'The name that the component is exported by.' }),
+    tag: Flags.string({
+      description: "Tag of the element; by default the library's prefix and the component's name.",
+    }),
+    export: Flags.string({ description: 'Name of the component among the exports of the file.' }),
     framework: Flags.string({
-      description: 'The framework of the component, where its imports do not tell.',
+      description: 'Framework of the component, if its imports do not show it.',
       options: [...COMPONENT_FRAMEWORKS],
     }),
     update: Flags.boolean({
-      description: 'Take what has changed into the contract that is there, and keep what a person wrote.',
+      description: 'Update the existing contract from the source, and preserve what you wrote in it.',
     }),
   };
 

@@ -13,9 +13,9 @@ import { showCounts, showFindings } from '../terminal/show-findings.js';
 import { watchLibrary } from '../terminal/watch-library.js';
 
 export default class Build extends BaseCommand {
-  static override summary = 'Build the package: modules, one bundle, types, and what editors read.';
+  static override summary = 'Build the package: modules, a bundle, types and editor data.';
   static override description =
-    'Writes the output folder whole or not at all: a build that fails leaves the last one untouched.';
+    'Writes the whole output folder or nothing: a failed build leaves the previous output untouched.';
   static override examples = [
     '<%= config.bin %> build',
     '<%= config.bin %> build --json',
@@ -23,7 +23,7 @@ export default class Build extends BaseCommand {
   ];
   static override flags = {
     library: libraryFlag,
-    watch: Flags.boolean({ description: 'Build again after every change.' }),
+    watch: Flags.boolean({ description: 'Rebuild after every change.' }),
     'no-cache': Flags.boolean({
       description: 'Ignore cached results and build everything from scratch.',
       exclusive: ['watch'],

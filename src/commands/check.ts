@@ -4,9 +4,9 @@ import { BaseCommand, libraryFlag } from '../terminal/base-command.js';
 import { runCheck, watchCheck, type CheckRun } from '../terminal/run-check.js';
 
 export default class Check extends BaseCommand {
-  static override summary = 'Check contracts, views, styles and behaviors, and that they agree.';
+  static override summary = 'Check contracts, views, styles and behaviors against each other.';
   static override description =
-    'Reads every element of the library and reports all problems at once, each at its line. Exit status 1 if there are errors, or more warnings than allowed.';
+    'Reads every element of the library and reports all problems at once, each with its line and a fix. The exit status is 1 if there are errors, or more warnings than --max-warnings allows.';
   static override examples = [
     '<%= config.bin %> check',
     '<%= config.bin %> check --library design/elements --json',
@@ -17,19 +17,19 @@ export default class Check extends BaseCommand {
   static override flags = {
     library: libraryFlag,
     format: Flags.string({
-      description: 'How to write the findings.',
+      description: 'Format of the findings.',
       options: ['pretty', ...FORMATS.map(({ name }) => name)],
       default: 'pretty',
     }),
-    quiet: Flags.boolean({ description: 'Only errors.' }),
+    quiet: Flags.boolean({ description: 'Report errors only.' }),
     'max-warnings': Flags.integer({
-      description: 'More warnings than this are a failure.',
+      description: 'Fail if there are more warnings than this.',
       min: 0,
       helpValue: 'N',
     }),
-    fix: Flags.boolean({ description: 'Make the mends that are certain, and show them.' }),
+    fix: Flags.boolean({ description: 'Apply safe fixes, and show them.' }),
     types: Flags.boolean({
-      description: 'Let TypeScript check views and behaviors too.',
+      description: 'Check the types of views and behaviors with TypeScript.',
       default: true,
       allowNo: true,
     }),

@@ -19,9 +19,9 @@ import { showCounts, showFindings } from '../terminal/show-findings.js';
 export default class Demo extends BaseCommand {
   static override summary = 'Copy the demo library, then check, build and verify it.';
   static override description =
-    'The demo library is a harbor office. It is copied to a folder (a temporary one if you name none), where you can change it. Nothing is opened by itself.';
+    'Copies the harbor office, a small design system, to a folder (by default a temporary one), where you can change it.';
   static override examples = ['<%= config.bin %> demo', '<%= config.bin %> demo my-harbor'];
-  static override args = { folder: Args.string({ description: 'A folder that is new or empty.' }) };
+  static override args = { folder: Args.string({ description: 'New or empty folder for the copy.' }) };
 
   override async run(): Promise<void> {
     const { args, flags } = await this.parse(Demo);

@@ -7,11 +7,11 @@ import { say } from '../terminal/output.js';
 import { showCode, showCodes } from '../terminal/show-code.js';
 
 export default class Explain extends BaseCommand {
-  static override summary = 'Tell the reason behind a finding, with an example and its mend.';
-  static override description = 'Without a code, all codes are listed.';
+  static override summary = 'Explain a finding: the reason, an example, and the fixed example.';
+  static override description = 'Without a code, lists all codes.';
   static override examples = ['<%= config.bin %> explain slot/unknown', '<%= config.bin %> explain'];
   static override args = {
-    code: Args.string({ description: 'The code of a finding, such as slot/unknown.' }),
+    code: Args.string({ description: 'Code of a finding, such as slot/unknown.' }),
   };
 
   override async run(): Promise<void> {
@@ -24,7 +24,7 @@ export default class Explain extends BaseCommand {
     const code = findCode(args.code);
     if (!code) {
       const names = CODES.map((other) => other.code);
-      throw new UsageError(`There is no finding "${args.code}".`, suggestion(args.code, names, 'codes'));
+      throw new UsageError(`Unknown code "${args.code}".`, suggestion(args.code, names, 'codes'));
     }
     if (flags.json) say.json(code);
     else say.line(showCode(code));

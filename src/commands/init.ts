@@ -12,23 +12,23 @@ import { say } from '../terminal/output.js';
 import { showWritten } from '../terminal/show-written.js';
 
 export default class Init extends BaseCommand {
-  static override summary = 'Start a library: configuration, one element, a test, continuous integration.';
+  static override summary = 'Start a library: configuration, a first element, a test, a CI workflow.';
   static override description =
-    'The library checks, builds and verifies as it is. In a project that is there already its package.json, tsconfig.json and .gitignore stay as they are, and what they lack is said. Nothing is replaced, and nothing is fetched.';
+    'The new library checks, builds and verifies as it is. In an existing project, package.json, tsconfig.json and .gitignore are left as they are, and what they need is listed. Nothing is replaced or downloaded.';
   static override examples = [
     '<%= config.bin %> init harbor',
     '<%= config.bin %> init harbor --tag harbor-lantern --framework react --framework vue',
     '<%= config.bin %> init . --framework react',
   ];
   static override args = {
-    folder: Args.string({ description: 'The folder; the current one if you name none.' }),
+    folder: Args.string({ description: 'Folder of the library; by default the current one.' }),
   };
   static override flags = {
-    name: Flags.string({ description: 'Name of the package; that of the folder if you name none.' }),
+    name: Flags.string({ description: 'Name of the package; by default the name of the folder.' }),
     tag: Flags.string({ description: 'Tag of the first element.' }),
     framework: Flags.string({
       multiple: true,
-      description: 'A framework that the elements are to work in; can be given several times.',
+      description: 'Framework that the elements are verified in. Repeatable.',
     }),
   };
 

@@ -3,9 +3,9 @@ import { BaseCommand, EXIT, libraryFlag } from '../terminal/base-command.js';
 import { runPreview, runStill } from '../terminal/run-preview.js';
 
 export default class Preview extends BaseCommand {
-  static override summary = 'Look at the elements while you write them, in the frameworks side by side.';
+  static override summary = 'Show the elements in all frameworks side by side while you write them.';
   static override description =
-    'Serves a page on the loopback address that follows every save: each sample in each framework, the contract with values to turn, what happened, the trees, and the code that a consumer writes. With --still it writes pictures instead.';
+    'Serves a page on the loopback address that updates after every save: each sample in each framework, controls for the values, the events, the DOM and accessibility trees, and the usage code. With --still, writes screenshots instead.';
   static override examples = [
     '<%= config.bin %> preview',
     '<%= config.bin %> preview --element quay-berth --framework html --framework vue --open',
@@ -13,20 +13,20 @@ export default class Preview extends BaseCommand {
   ];
   static override flags = {
     library: libraryFlag,
-    element: Flags.string({ description: 'Begin with this element; for pictures, only this one.' }),
+    element: Flags.string({ description: 'Open this element first; with --still, only this element.' }),
     framework: Flags.string({
       multiple: true,
-      description: 'Only this framework; can be given several times.',
+      description: 'Show only this framework. Repeatable.',
     }),
     port: Flags.integer({
-      description: 'Where the page is; the next port that is free, if this one is taken.',
+      description: 'Port of the page; if it is taken, the next free port.',
       default: 4810,
       min: 0,
       max: 65535,
     }),
-    open: Flags.boolean({ description: 'Open it in the browser of this machine.' }),
+    open: Flags.boolean({ description: 'Open the page in the default browser.' }),
     still: Flags.string({
-      description: 'Write a picture of each sample in each framework into a folder, and end.',
+      description: 'Write a screenshot of each sample in each framework to a folder, and exit.',
       helpValue: 'DIR',
       exclusive: ['port', 'open'],
     }),

@@ -9,10 +9,9 @@ import { analyzedSubject, openedSubject, type VerifySubject } from '../verify/ve
 import { UsageError } from '../system/usage-error.js';
 
 export default class Verify extends BaseCommand {
-  static override summary =
-    'Prove in real frameworks and real browsers that the elements keep their contracts.';
+  static override summary = 'Prove in real frameworks and browsers that the elements keep their contracts.';
   static override description =
-    'Builds the library in memory, writes the code that a consumer would write in each framework, runs it in a browser and reports what was seen. Exit status 1 if something fails, 3 if a browser or a framework is missing.';
+    'Builds the library in memory, writes the usage code for each framework, runs it in a browser and reports the verdicts. The exit status is 1 if something fails, 3 if a browser or a framework is missing.';
   static override examples = [
     '<%= config.bin %> verify',
     '<%= config.bin %> verify --framework react --element quay-berth',
@@ -27,67 +26,67 @@ export default class Verify extends BaseCommand {
     library: libraryFlag,
     package: Flags.string({
       description:
-        'A package of elements that somebody else made, instead of a library: installed, a folder or a tarball with a custom-elements.json.',
+        'Verify a third-party package instead of a library: an installed package, a folder or a tarball.',
       helpValue: 'NAME',
       exclusive: ['library', 'watch', 'shard', 'merge', 'reproduce'],
     }),
     framework: Flags.string({
       multiple: true,
-      description: 'Only this framework; can be given several times.',
+      description: 'Verify only in this framework. Repeatable.',
     }),
-    browser: Flags.string({ multiple: true, description: 'Only this browser; can be given several times.' }),
-    element: Flags.string({ multiple: true, description: 'Only this element; can be given several times.' }),
+    browser: Flags.string({ multiple: true, description: 'Verify only in this browser. Repeatable.' }),
+    element: Flags.string({ multiple: true, description: 'Verify only this element. Repeatable.' }),
     format: Flags.string({
-      description: 'How to write the report.',
+      description: 'Format of the report.',
       options: ['pretty', ...VERIFY_FORMATS.map(({ name }) => name)],
       default: 'pretty',
     }),
     samples: Flags.string({
-      description: 'Samples for the elements of a package, by tag.',
+      description: 'Samples for the elements of a third-party package, by tag.',
       helpValue: 'FILE',
       dependsOn: ['package'],
     }),
-    report: Flags.string({ description: 'Where to write the HTML report.', helpValue: 'FILE' }),
+    report: Flags.string({ description: 'Write the HTML report to this file.', helpValue: 'FILE' }),
     details: Flags.boolean({ description: 'Show every facet of every element.' }),
     types: Flags.boolean({
-      description: 'Let the checkers of the frameworks look at the types too.',
+      description: 'Check the declared types with the type checker of each framework.',
       default: true,
       allowNo: true,
     }),
     'no-cache': Flags.boolean({ description: 'Ignore cached results and verify everything from scratch.' }),
     watch: Flags.boolean({
-      description: 'Verify again what a change touches.',
+      description: 'After every change, verify again what it affects.',
       exclusive: ['shard', 'merge'],
     }),
     shard: Flags.string({
-      description: 'Only one part of the whole, for several machines.',
+      description: 'Verify one part of the whole, to split a run across machines.',
       helpValue: 'PART/OF',
     }),
     merge: Flags.string({
       multiple: true,
-      description: 'Put the JSON of all parts together; verify nothing.',
+      description: 'Merge the JSON of all parts into one report. Repeatable.',
       helpValue: 'FILE',
       exclusive: ['shard', 'no-cache', 'framework', 'browser', 'element', 'facet'],
     }),
     reproduce: Flags.string({
-      description: 'Write a small project that shows one cell: of one element, framework and facet.',
+      description: 'Write a small project that reproduces one cell (one element, framework and facet).',
       helpValue: 'FOLDER',
       dependsOn: ['element', 'framework', 'facet'],
       exclusive: ['shard', 'merge', 'watch'],
     }),
-    facet: Flags.string({ multiple: true, description: 'Only this facet; can be given several times.' }),
+    facet: Flags.string({ multiple: true, description: 'Verify only this facet. Repeatable.' }),
     'max-care': Flags.integer({
-      description: 'Fail if more results than this need care, beside those that lastwright.yaml accepts.',
+      description: 'Fail if more results than this need care, not counting accepted ones.',
       helpValue: 'N',
       min: 0,
     }),
     memory: Flags.string({
-      description: 'Gigabytes of memory that each process of a browser may take before it is ended.',
+      description: 'End a browser process that takes more memory than this, in gigabytes.',
       default: '2',
       helpValue: 'GB',
     }),
     timeout: Flags.integer({
-      description: 'Seconds after which a probe that does not answer is given up.',
+      description: 'Give up a probe that does not answer after this many seconds.',
       default: 10,
       min: 1,
     }),

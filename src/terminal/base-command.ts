@@ -10,7 +10,7 @@ export const EXIT = { fine: 0, problems: 1, usage: 2, missing: 3 } as const;
 /** What all commands have in common: their flags, how they end, what a person sees of an error. */
 export abstract class BaseCommand extends Command {
   static override baseFlags = {
-    json: Flags.boolean({ description: 'Print one JSON value and nothing else.' }),
+    json: Flags.boolean({ description: 'Print only one JSON value.' }),
   };
 
   protected override async init(): Promise<void> {
@@ -28,6 +28,14 @@ export abstract class BaseCommand extends Command {
       process.exitCode = EXIT.usage;
       return;
     }
+    if (isUnknownOption(error)) {
+      const { suggestion } = await import('../findings/nearest.js');
+      const known = Object.keys({ ...this.ctor.flags, ...this.ctor.baseFlags }).map((name) => `--${name}`);
+      for (const option of error.flags)
+        say.error(`Unknown option ${option}.`, suggestion(option, known, 'options'));
+      process.exitCode = EXIT.usage;
+      return;
+    }
     if (error.oclif?.exit !== undefined) throw error;
     say.error(
       `Lastwright itself failed: ${error.message}`,
@@ -38,9 +46,14 @@ export abstract class BaseCommand extends Command {
   }
 }
 
+/** True for what the parser says of options that a command does not have. */
+function isUnknownOption(error: object): error is { flags: string[] } {
+  return 'flags' in error && Array.isArray(error.flags) && error.constructor.name === 'NonExistentFlagsError';
+}
+
 /** The flag that names another library than the one of the current folder. */
 export const libraryFlag = Flags.string({
   char: 'l',
-  description: "A folder in the library; without it, the current folder's library is used.",
+  description: 'Folder in the library; by default the current folder.',
   helpValue: 'DIR',
 });
