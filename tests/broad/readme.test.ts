@@ -1,10 +1,15 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, it } from 'vitest';
-import { followReadme } from '../follow-readme.js';
+import { followPage } from '../follow-pages.js';
 
 it('the README can be followed from its first line to its last', async () => {
-  const { folder, ran } = await followReadme();
+  const { ran } = await followPage('README.md');
+  expect(ran).toEqual(['add', 'build', 'check', 'init', 'verify']);
+}, 400_000);
+
+it('the tutorial can be followed from its first line to its last', async () => {
+  const { folder, ran } = await followPage('docs/tutorial.md');
   expect(ran).toEqual(['add', 'adopt', 'build', 'check', 'demo', 'explain', 'init', 'preview', 'verify']);
   expect(existsSync(join(folder, 'dist/harbor-lights.bundle.js'))).toBe(true);
   expect(existsSync(join(folder, 'pictures/quay-light/flashes.html.png'))).toBe(true);

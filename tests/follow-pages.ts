@@ -3,26 +3,33 @@ import { join } from 'node:path';
 import { expect } from 'vitest';
 import { lastwright, linkOnly, REPOSITORY, scratchFolder, writeFiles } from './helpers.js';
 
-const readme = readFileSync(join(REPOSITORY, 'README.md'), 'utf8');
+/** The pages whose commands are run. */
+export const FOLLOWED = ['README.md', 'docs/tutorial.md'] as const;
 
-/** The fenced blocks of the README, in order: files to write, commands to run. */
-const blocks = [...readme.matchAll(/^```(\w*)(?: (\w+)=(\S+))?\n([\s\S]*?)^```$/gm)].map(
-  ([, language, key, value, text]) => ({
-    language,
-    file: key === 'file' ? value : undefined,
-    exit: key === 'exit' ? Number(value) : 0,
-    text: text!,
-  }),
-);
+/** The fenced blocks of a page, in order: files to write, commands to run. */
+function blocksOf(
+  page: string,
+): { language: string; file: string | undefined; exit: number; text: string }[] {
+  const markdown = readFileSync(join(REPOSITORY, page), 'utf8');
+  return [...markdown.matchAll(/^```(\w*)(?: (\w+)=(\S+))?\n([\s\S]*?)^```$/gm)].map(
+    ([, language, key, value, text]) => ({
+      language: language!,
+      file: key === 'file' ? value : undefined,
+      exit: key === 'exit' ? Number(value) : 0,
+      text: text!,
+    }),
+  );
+}
 
-/** Writes the files of the README and runs its commands, save those that are left out; gives the folder and the commands that ran. */
-export async function followReadme(
+/** Writes the files of a page and runs its commands, except those left out; returns the folder and the commands that ran. */
+export async function followPage(
+  page: (typeof FOLLOWED)[number],
   leftOut: readonly string[] = [],
 ): Promise<{ folder: string; ran: string[] }> {
   const folder = scratchFolder();
   linkOnly(folder);
   const ran = new Set<string>();
-  for (const { language, file, exit, text } of blocks) {
+  for (const { language, file, exit, text } of blocksOf(page)) {
     if (file) writeFiles({ [file]: text }, folder);
     if (language !== 'sh') continue;
     for (const line of text.trim().split('\n')) {
