@@ -100,6 +100,8 @@ export async function samePlace(page: ProbePage, whole: WaysData, concern: Conce
     const [way, found] = again ? [toActs(short), again] : [toActs(ways[at]!), first];
     if (await walk.isOfOthers(way, found.given)) continue;
     if (await walk.changesByItself(found.given)) break;
+    // Values that were there before are taken over in an order of the element's own: the properties facet reports one that minds it.
+    if (concern === 'definition' && (await samePlace(page, whole, 'values')).some(isFailure)) break;
     walk.judge(way, found, observer);
     break;
   }
@@ -107,6 +109,10 @@ export async function samePlace(page: ProbePage, whole: WaysData, concern: Conce
   frame.parentElement!.remove();
   page.errors('leaving too');
   return [observer.result()];
+}
+
+function isFailure({ verdict }: Observation): boolean {
+  return verdict === 'fails';
 }
 
 const SUBJECTS: Readonly<Record<Concern, string>> = {

@@ -7,11 +7,6 @@ export function straightWays(way: readonly Act[], concern: Concern): Act[][] {
       return [];
     case 'attributes':
       return [valuesInstead(way)];
-    case 'definition': {
-      const later = way.filter((act) => !concerns(act, concern));
-      // Values that were there before are taken over in an order of the element's own.
-      return [later, later.toReversed()];
-    }
     default:
       return [way.filter((act) => !concerns(act, concern))];
   }
