@@ -61,6 +61,16 @@ describe('the table of findings', () => {
     },
   );
 
+  it.each(CODES.map((code) => [code.code, code] as const))(
+    '%s shows an example and the file in which its fix is',
+    async (_, { fails, mended }) => {
+      const { failingFile, fixedFile } = await import('../src/findings/codes/page.js');
+      const [before, after] = [failingFile(fails), fixedFile(fails, mended)];
+      expect(after).not.toEqual(before);
+      expect(after.path).not.toBe('');
+    },
+  );
+
   it('is what docs/findings.md says', async () => {
     const { findingsPage } = await import('../src/findings/codes/page.js');
     expect(readFileSync(join(REPOSITORY, 'docs/findings.md'), 'utf8')).toBe(findingsPage());

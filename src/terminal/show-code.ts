@@ -1,11 +1,12 @@
 import colors from 'picocolors';
 import type { ExplainedCode } from '../findings/codes/code.js';
-import { shownFile } from '../findings/codes/page.js';
+import { failingFile, fixedFile, type ShownFile } from '../findings/codes/page.js';
+import { wrapped } from './output.js';
 
 /** One kind of finding for people: what it is, why it matters, and an example before and after. */
 export function showCode({ code, severity, title, reason, fails, mended }: ExplainedCode): string {
-  const example = (words: string, files: ExplainedCode['fails']): string[] => {
-    const { path, text } = shownFile(files);
+  const example = (words: string, { path, text }: ShownFile): string[] => {
+    if (text === undefined) return [`${words} ${colors.dim(`${path}: remove it`)}`, ''];
     return [
       `${words} ${colors.dim(path)}`,
       ...text
@@ -19,10 +20,10 @@ export function showCode({ code, severity, title, reason, fails, mended }: Expla
     `${colors.bold(code)}  ${severity}`,
     `${title}.`,
     '',
-    reason,
+    wrapped(reason, 0),
     '',
-    ...example(colors.red('Found in'), fails),
-    ...example(colors.green('Mended in'), mended),
+    ...example(colors.red('Found in'), failingFile(fails)),
+    ...example(colors.green('Fixed in'), fixedFile(fails, mended)),
     'Next: lastwright check.',
   ].join('\n');
 }

@@ -1,5 +1,5 @@
 import { CODES } from './index.js';
-import type { ExampleFiles, ExplainedCode } from './code.js';
+import { PLAIN, type ExampleFiles, type ExplainedCode } from './code.js';
 
 /** The page of documentation that lists every finding, in Markdown. */
 export function findingsPage(): string {
@@ -18,13 +18,37 @@ function byFamily(codes: readonly ExplainedCode[]): Map<string, ExplainedCode[]>
 }
 
 function section({ code, severity, title, reason, fails, mended }: ExplainedCode): string {
-  return `### ${code}\n\n${title}. *${severity}*\n\n${reason}\n\n${example('Found in', fails)}\nMended:\n\n${example('', mended)}`;
+  return `### ${code}\n\n${title}. *${severity}*\n\n${reason}\n\n${example('Found in', failingFile(fails))}\n${example('Fixed in', fixedFile(fails, mended))}`;
+}
+
+/** A file of an example as it is shown; without a text, it is removed. */
+export interface ShownFile {
+  path: string;
+  text: string | undefined;
 }
 
 /** The first file of an example, which is the one that matters. */
-export function shownFile(files: ExampleFiles): { path: string; text: string } {
+export function failingFile(files: ExampleFiles): ShownFile {
   const [path, text] = Object.entries(files)[0]!;
-  return { path: path.startsWith('.') ? `quay-mast${path}` : path, text: shortened(text) };
+  return shown(path, text);
+}
+
+/** The file in which the fix is: the failing one, if it changed, else the first that did. */
+export function fixedFile(fails: ExampleFiles, mended: ExampleFiles): ShownFile {
+  const before: ExampleFiles = { ...PLAIN, ...fails };
+  const after: ExampleFiles = { ...PLAIN, ...mended };
+  const changed = [...Object.keys(fails), ...Object.keys(mended)].filter(
+    (path) => before[path] !== after[path],
+  );
+  const path = changed.find((one) => after[one] !== undefined) ?? changed[0]!;
+  return shown(path, after[path]);
+}
+
+function shown(path: string, text: string | undefined): ShownFile {
+  return {
+    path: path.startsWith('.') ? `quay-mast${path}` : path,
+    text: text === undefined ? undefined : shortened(text),
+  };
 }
 
 /** Long lines, of examples that are long on purpose, are cut. */
@@ -35,7 +59,7 @@ function shortened(text: string): string {
     .join('\n');
 }
 
-function example(words: string, files: ExampleFiles): string {
-  const { path, text } = shownFile(files);
-  return `${words ? `${words} \`${path}\`:\n\n` : ''}\`\`\`${path.split('.').pop()}\n${text.trimEnd()}\n\`\`\`\n`;
+function example(words: string, { path, text }: ShownFile): string {
+  if (text === undefined) return `Fixed: remove \`${path}\`.\n`;
+  return `${words} \`${path}\`:\n\n\`\`\`${path.split('.').pop()}\n${text.trimEnd()}\n\`\`\`\n`;
 }

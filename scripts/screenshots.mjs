@@ -1,0 +1,254 @@
+// Takes all screenshots of docs/screenshots anew, from the demo library: node scripts/screenshots.mjs [NAME…]
+// Needs Xvfb, xterm, ImageMagick, fonts (fonts-dejavu, fonts-inter), and Chromium, Firefox and WebKit.
+import { execFileSync } from 'node:child_process';
+import { cpSync, mkdirSync, mkdtempSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { Shots, servePreview } from './screenshots/page.mjs';
+import { startDisplay, terminalShot } from './screenshots/terminal.mjs';
+
+const wanted = process.argv.slice(2);
+const isWanted = (...names) => wanted.length === 0 || names.some((name) => wanted.includes(name));
+const folder = resolve('docs/screenshots');
+
+/** A copy of the demo library, with the packages of this repository. */
+function copyDemo(change = () => {}) {
+  const copy = mkdtempSync(join(tmpdir(), 'quayside-'));
+  cpSync('examples/quayside', copy, {
+    recursive: true,
+    filter: (path) => !/\/(?:dist|\.lastwright)(?:\/|$)/.test(path),
+  });
+  symlinkSync(resolve('node_modules'), join(copy, 'node_modules'));
+  change(copy);
+  return copy;
+}
+
+const edit = (copy, file, change) => {
+  const path = join(copy, file);
+  const before = readFileSync(path, 'utf8');
+  const after = change(before);
+  if (after === before) throw new Error(`${file} is not as this script expects.`);
+  writeFileSync(path, after);
+};
+const lastwright = (...args) => {
+  try {
+    return execFileSync(process.execPath, ['bin/lastwright.js', ...args], {
+      encoding: 'utf8',
+      stdio: 'pipe',
+    });
+  } catch (error) {
+    return error.stdout;
+  }
+};
+
+execFileSync('npm', ['run', 'build', '--silent'], { stdio: 'inherit' });
+const demo = copyDemo();
+const endDisplay = await startDisplay();
+const shot = async (name, options) => {
+  if (isWanted(name)) await terminalShot(join(folder, `${name}.png`), options);
+};
+
+await shot('init', {
+  cwd: mkdtempSync(join(tmpdir(), 'init-')),
+  commands: ['npx lastwright init harbor --framework react'],
+});
+const mistaken = copyDemo((copy) =>
+  edit(copy, 'elements/quay-berth/quay-berth.html', (text) =>
+    text.replace('{label}', '{lable}').replace('name="actions"', 'name="action"'),
+  ),
+);
+await shot('check', { cwd: mistaken, commands: ['npx lastwright check'] });
+await shot('explain', { cwd: demo, commands: ['npx lastwright explain view/unknown-name'] });
+await shot('build', { cwd: demo, commands: ['npx lastwright build'] });
+const project = mkdtempSync(join(tmpdir(), 'adopt-'));
+symlinkSync(resolve('node_modules'), join(project, 'node_modules'));
+writeFileSync(join(project, 'lastwright.yaml'), 'library: 1\nframeworks: [html, react]\n');
+writeFileSync(
+  join(project, 'package.json'),
+  '{ "name": "harbor-lights", "version": "0.1.0", "private": true, "type": "module" }\n',
+);
+mkdirSync(join(project, 'src'));
+const [, horn] = /^```tsx file=src\/Horn\.tsx\n([\s\S]*?)^```$/m.exec(
+  readFileSync('docs/tutorial.md', 'utf8'),
+);
+writeFileSync(join(project, 'src/Horn.tsx'), horn);
+await shot('adopt', { cwd: project, commands: ['npx lastwright adopt src/Horn.tsx'] });
+await shot('types', {
+  cwd: consumer(),
+  commands: ['npx tsc --pretty', 'npx vue-tsc --pretty'],
+  columns: 140,
+});
+await shot('verify', {
+  cwd: demo,
+  quietly: 'npx lastwright verify',
+  commands: ['npx lastwright verify'],
+});
+await shot('browsers', {
+  cwd: demo,
+  quietly:
+    'npx lastwright verify --framework html --framework vue --browser chromium --browser firefox --browser webkit',
+  commands: [
+    'npx lastwright verify --framework html --framework vue --browser chromium --browser firefox --browser webkit',
+  ],
+});
+endDisplay();
+
+/** A project that uses the built package, with three mistakes. */
+function consumer() {
+  const root = mkdtempSync(join(tmpdir(), 'consumer-'));
+  if (!isWanted('types')) return root;
+  lastwright('build', '--library', demo);
+  mkdirSync(join(root, 'node_modules'));
+  for (const name of ['react', '@types', 'csstype', 'vue', '@vue', 'typescript', 'vue-tsc', '.bin'])
+    symlinkSync(resolve('node_modules', name), join(root, 'node_modules', name));
+  symlinkSync(join(demo, 'dist'), join(root, 'node_modules/quayside'));
+  mkdirSync(join(root, 'src'));
+  writeFileSync(
+    join(root, 'tsconfig.json'),
+    JSON.stringify({
+      compilerOptions: {
+        strict: true,
+        noEmit: true,
+        jsx: 'react-jsx',
+        module: 'esnext',
+        moduleResolution: 'bundler',
+        target: 'es2022',
+        skipLibCheck: true,
+        types: [],
+      },
+      include: ['src'],
+    }),
+  );
+  writeFileSync(
+    join(root, 'src/Board.tsx'),
+    `import 'quayside/react';
+const claim = (berth: string): void => console.log(berth);
+
+export function Board() {
+  return <quay-berth label="A1" dept={4} onberth-claim={(event) => claim(event.detail.lable)} />;
+}
+`,
+  );
+  writeFileSync(
+    join(root, 'src/Board.vue'),
+    `<script setup lang="ts">
+import 'quayside/vue';
+import 'quayside/quay-berth';
+</script>
+
+<template>
+  <quay-berth label="A1" state="full"></quay-berth>
+</template>
+`,
+  );
+  return root;
+}
+
+// Pages.
+const { BROWSERS } = await import('../dist/index.js');
+const browser = await BROWSERS.find(({ name }) => name === 'chromium').launch();
+const shots = new Shots(browser, folder);
+
+const pages = new Map();
+const server = createServer(({ url }, response) => {
+  response.setHeader('content-type', 'text/html; charset=utf-8');
+  response.end(pages.get(url.split('?')[0]) ?? '');
+});
+await new Promise((done) => server.listen(0, '127.0.0.1', done));
+const origin = `http://127.0.0.1:${server.address().port}`;
+
+if (isWanted('report', 'report-cell', 'report-filter')) {
+  lastwright('verify', '--library', demo);
+  pages.set('/report', readFileSync(join(demo, '.lastwright/verify.html'), 'utf8'));
+}
+if (isWanted('report')) await shots.take('report.png', `${origin}/report`);
+if (isWanted('report-filter'))
+  await shots.take('report-filter.png', `${origin}/report#verdict=care&framework=vue`);
+if (isWanted('report-cell'))
+  await shots.take('report-cell.png', `${origin}/report#facet=events&open=quay-berth/react/chromium`, {
+    act: `document.querySelector('.opened').scrollIntoView();`,
+    until: `document.querySelector('.opened details')`,
+  });
+if (isWanted('appearance')) {
+  // A page rule of one framework that reaches an element without a shadow root would do the same.
+  const differing = copyDemo((copy) =>
+    edit(
+      copy,
+      'elements/quay-berth/quay-berth.css',
+      (text) => `${text}\n:host([data-v-app]), :host-context([data-v-app]) { font-style: italic; }\n`,
+    ),
+  );
+  lastwright(
+    'verify',
+    '--library',
+    differing,
+    '--no-types',
+    '--framework',
+    'html',
+    '--framework',
+    'vue',
+    '--element',
+    'quay-berth',
+    '--facet',
+    'appearance',
+  );
+  pages.set('/differing', readFileSync(join(differing, '.lastwright/verify.html'), 'utf8'));
+  await shots.take('appearance.png', `${origin}/differing#facet=appearance&open=quay-berth/vue/chromium`, {
+    act: `document.querySelector('.opened').scrollIntoView();`,
+    until: `document.querySelector('.looks img')`,
+  });
+}
+server.close();
+
+const names = [
+  'preview',
+  'preview-dark',
+  'preview-narrow',
+  'preview-large',
+  'preview-log',
+  'preview-overview',
+  'preview-findings',
+];
+if (isWanted(...names)) {
+  lastwright(
+    'verify',
+    '--library',
+    demo,
+    '--no-types',
+    '--framework',
+    'html',
+    '--framework',
+    'react',
+    '--framework',
+    'vue',
+  );
+  const live = await servePreview(demo);
+  const sheet = `${live.origin}/element/quay-berth?frameworks=html,react,vue`;
+  const until = `anywhere('live-cell iframe.ready').length >= 3`;
+  const at = async (name, url, options) => {
+    if (isWanted(name)) await shots.take(`${name}.png`, url, options);
+  };
+  await at('preview-overview', `${live.origin}/`, { pause: 15_000 });
+  await at('preview', sheet, { until });
+  await at('preview-dark', `${sheet}&view=dark`, { until });
+  await at('preview-narrow', sheet, { width: 400, until });
+  await at('preview-large', sheet, {
+    until,
+    act: `press('Large'); await new Promise((done) => setTimeout(done, 1500));`,
+  });
+  await at('preview-log', sheet, {
+    until,
+    act: `give('label', 'North 4'); give('state', 'booked'); await new Promise((done) => setTimeout(done, 1500));
+      anywhere('live-page #log, #log').at(0)?.scrollIntoView();`,
+  });
+  if (isWanted('preview-findings')) {
+    edit(demo, 'elements/quay-panel/quay-panel.html', (text) => text.replace('{heading}', '{headingx}'));
+    await shots.take('preview-findings.png', `${live.origin}/element/quay-panel?frameworks=html,react,vue`, {
+      until: `anywhere('live-findings li').length > 0`,
+      pause: 2500,
+    });
+  }
+  live.end();
+}
+await browser.close();
