@@ -76,7 +76,7 @@ writeFileSync(join(project, 'src/Horn.tsx'), horn);
 await shot('adopt', { cwd: project, commands: ['npx lastwright adopt src/Horn.tsx'] });
 await shot('types', {
   cwd: consumer(),
-  commands: ['npx tsc --pretty', 'npx vue-tsc --pretty'],
+  commands: ['npx tsc --pretty -p react', 'npx vue-tsc --pretty -p vue'],
   columns: 140,
 });
 await shot('verify', {
@@ -102,26 +102,25 @@ function consumer() {
   mkdirSync(join(root, 'node_modules'));
   for (const name of ['react', '@types', 'csstype', 'vue', '@vue', 'typescript', 'vue-tsc', '.bin'])
     symlinkSync(resolve('node_modules', name), join(root, 'node_modules', name));
-  symlinkSync(join(demo, 'dist'), join(root, 'node_modules/quayside'));
-  mkdirSync(join(root, 'src'));
-  writeFileSync(
-    join(root, 'tsconfig.json'),
-    JSON.stringify({
-      compilerOptions: {
-        strict: true,
-        noEmit: true,
-        jsx: 'react-jsx',
-        module: 'esnext',
-        moduleResolution: 'bundler',
-        target: 'es2022',
-        skipLibCheck: true,
-        types: [],
-      },
-      include: ['src'],
-    }),
-  );
-  writeFileSync(
-    join(root, 'src/Board.tsx'),
+  cpSync(join(demo, 'dist'), join(root, 'node_modules/quayside'), { recursive: true });
+  const compilerOptions = {
+    strict: true,
+    noEmit: true,
+    jsx: 'react-jsx',
+    module: 'esnext',
+    moduleResolution: 'bundler',
+    target: 'es2022',
+    skipLibCheck: true,
+    types: [],
+  };
+  const write = (folder, file, text) => {
+    mkdirSync(join(root, folder));
+    writeFileSync(join(root, folder, file), text);
+    writeFileSync(join(root, folder, 'tsconfig.json'), JSON.stringify({ compilerOptions, include: ['.'] }));
+  };
+  write(
+    'react',
+    'Board.tsx',
     `import 'quayside/react';
 const claim = (berth: string): void => console.log(berth);
 
@@ -130,8 +129,9 @@ export function Board() {
 }
 `,
   );
-  writeFileSync(
-    join(root, 'src/Board.vue'),
+  write(
+    'vue',
+    'Board.vue',
     `<script setup lang="ts">
 import 'quayside/vue';
 import 'quayside/quay-berth';
@@ -224,6 +224,7 @@ if (isWanted(...names)) {
     'vue',
   );
   const live = await servePreview(demo);
+  process.once('exit', live.end);
   const sheet = `${live.origin}/element/quay-berth?frameworks=html,react,vue`;
   const until = `anywhere('live-cell iframe.ready').length >= 3`;
   const at = async (name, url, options) => {
@@ -252,3 +253,4 @@ if (isWanted(...names)) {
   live.end();
 }
 await browser.close();
+process.exit();

@@ -32,7 +32,7 @@ export async function terminalShot(
     script,
     [
       `cd '${cwd}'`,
-      `npx() { if [ "$1" = lastwright ]; then shift; node '${program}' "$@"; else command npx "$@"; fi; }`,
+      `npx() { if [ "$1" = lastwright ]; then shift; node '${program}' "$@"; else "./node_modules/.bin/$@"; fi; }`,
       `(${quietly || ':'}) > /dev/null 2>&1`,
       'clear',
       `printf '\\033[?25l'`,
