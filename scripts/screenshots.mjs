@@ -226,13 +226,16 @@ if (isWanted(...names)) {
   const live = await servePreview(demo);
   process.once('exit', live.end);
   const sheet = `${live.origin}/element/quay-berth?frameworks=html,react,vue`;
-  const until = `anywhere('live-cell iframe.ready').length >= 3`;
+  const until = `anywhere('iframe.ready').length >= 3`;
   const at = async (name, url, options) => {
     if (isWanted(name)) await shots.take(`${name}.png`, url, options);
   };
   await at('preview-overview', `${live.origin}/`, { pause: 15_000 });
   await at('preview', sheet, { until });
-  await at('preview-dark', `${sheet}&view=dark`, { until });
+  await at('preview-dark', `${sheet}&scheme=dark`, {
+    until,
+    act: `document.documentElement.style.colorScheme = 'dark';`,
+  });
   await at('preview-narrow', sheet, { width: 400, until });
   await at('preview-large', sheet, {
     until,
@@ -246,7 +249,7 @@ if (isWanted(...names)) {
   if (isWanted('preview-findings')) {
     edit(demo, 'elements/quay-panel/quay-panel.html', (text) => text.replace('{heading}', '{headingx}'));
     await shots.take('preview-findings.png', `${live.origin}/element/quay-panel?frameworks=html,react,vue`, {
-      until: `anywhere('live-findings li').length > 0`,
+      until: `anywhere('live-findings').some((one) => one.shadowRoot.querySelector('li'))`,
       pause: 2500,
     });
   }
