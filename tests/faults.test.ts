@@ -13,6 +13,6 @@ for (let index = 0; index < alone.length; index += 3) {
 
 testLooks('--facet', 'appearance');
 
-// One fault of every facet, each in one framework. In all of them: tests/broad/broken-hosts.
+// One fault of every facet, each in one framework. In all of them: tests/broad/broken-frameworks.
 for (const { frameworks, own } of byRotation(alone.filter((facet) => facet !== 'accessibility')))
   testBrokenIn(frameworks.slice(0, 1), own, ...asked(own));
