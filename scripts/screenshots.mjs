@@ -1,11 +1,12 @@
-// Takes all screenshots of docs/screenshots anew, from the demo library: node scripts/screenshots.mjs [NAME…]
+// Retakes all screenshots of docs/screenshots, from the demo library: node scripts/screenshots.mjs [NAME…]
 // Needs Xvfb, xterm, ImageMagick, fonts (fonts-dejavu, fonts-inter), and Chromium, Firefox and WebKit.
 import { execFileSync } from 'node:child_process';
 import { cpSync, mkdirSync, mkdtempSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { Shots, servePreview } from './screenshots/page.mjs';
+import { startPreview } from '../bench/start-preview.mjs';
+import { Shots } from './screenshots/page.mjs';
 import { startDisplay, terminalShot } from './screenshots/terminal.mjs';
 
 const wanted = process.argv.slice(2);
@@ -223,14 +224,15 @@ if (isWanted(...names)) {
     '--framework',
     'vue',
   );
-  const live = await servePreview(demo);
+  const live = await startPreview(demo);
+  const served = new URL(live.address).origin;
   process.once('exit', live.end);
-  const sheet = `${live.origin}/element/quay-berth?frameworks=html,react,vue`;
+  const sheet = `${served}/element/quay-berth?frameworks=html,react,vue`;
   const until = `anywhere('iframe.ready').length >= 3`;
   const at = async (name, url, options) => {
     if (isWanted(name)) await shots.take(`${name}.png`, url, options);
   };
-  await at('preview-overview', `${live.origin}/`, { pause: 15_000 });
+  await at('preview-overview', `${served}/`, { pause: 15_000 });
   await at('preview', sheet, { until });
   await at('preview-dark', `${sheet}&scheme=dark`, {
     until,
@@ -248,12 +250,12 @@ if (isWanted(...names)) {
   });
   if (isWanted('preview-findings')) {
     edit(demo, 'elements/quay-panel/quay-panel.html', (text) => text.replace('{heading}', '{headingx}'));
-    await shots.take('preview-findings.png', `${live.origin}/element/quay-panel?frameworks=html,react,vue`, {
+    await shots.take('preview-findings.png', `${served}/element/quay-panel?frameworks=html,react,vue`, {
       until: `anywhere('live-findings').some((one) => one.shadowRoot.querySelector('li'))`,
       pause: 2500,
     });
   }
-  live.end();
+  await live.end();
 }
 await browser.close();
 process.exit();

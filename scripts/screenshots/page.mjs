@@ -1,5 +1,4 @@
 // A page in the browser, as a screenshot.
-import { spawn } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 
 /** Finds elements in all shadow roots, and works the controls of the live page. */
@@ -40,22 +39,4 @@ export class Shots {
     writeFileSync(`${this.folder}/${file}`, await page.screenshot());
     await page.close();
   }
-}
-
-/** Serves the live page of a library; returns its origin and a function that ends it. */
-export async function servePreview(library) {
-  const child = spawn(
-    process.execPath,
-    ['bin/lastwright.js', 'preview', '--json', '--port', '0', '--library', library],
-    { stdio: ['ignore', 'pipe', 'inherit'] },
-  );
-  let said = '';
-  await new Promise((resolve, reject) => {
-    child.stdout.on('data', (text) => {
-      said += text;
-      if (said.endsWith('}\n')) resolve();
-    });
-    child.once('exit', (status) => reject(new Error(`preview ended with ${status}`)));
-  });
-  return { origin: new URL(JSON.parse(said).address).origin, end: () => child.kill('SIGINT') };
 }

@@ -11,6 +11,7 @@ import { FACET_NAMES } from '../library/facet-names.js';
 import { CONFIG_FILE, type Library } from '../library/open-library.js';
 import { classesIn, readStyle } from '../style/read-style.js';
 import { checkSeverities } from './severity.js';
+import { unknownNames } from './unknown-names.js';
 
 /** What a library has beside its elements: configuration, styles, and what contracts share. */
 export interface Frame {
@@ -45,20 +46,9 @@ const KNOWN = {
 
 /** Frameworks, browsers and facets that the configuration names are ones that the tool knows. */
 function checkConfig(library: Library): Finding[] {
-  const { config, locateConfig } = library;
+  const { config } = library;
   const unknown = (kind: keyof typeof KNOWN, names: readonly string[], path: PropertyKey[]): Finding[] =>
-    names.flatMap((name, index) => {
-      const { code, known } = KNOWN[kind];
-      if (known.includes(name)) return [];
-      return [
-        report(
-          code,
-          { file: CONFIG_FILE, ...locateConfig([...path, index]) },
-          `Unknown ${kind} "${name}".`,
-          suggestion(name, known, `${kind}s`),
-        ),
-      ];
-    });
+    unknownNames(library, kind, KNOWN[kind].code, KNOWN[kind].known, names, path);
   return [
     ...unknown('framework', config.frameworks, ['frameworks']),
     ...unknown('browser', config.browsers, ['browsers']),

@@ -11,7 +11,7 @@ export const MANY = 200;
 
 const WORKER = join(TOOL_ROOT, 'dist', 'slice-worker.js');
 
-/** What makes the browser optimize later, by the major version of Node.js. */
+/** What makes the engine optimize later, by the major version of Node.js. */
 const OPTIMIZE_LATE: Record<string, string> = {
   20: '--interrupt-budget=600000',
   22: '--invocation-count-for-turbofan=12000',
@@ -20,7 +20,7 @@ const OPTIMIZE_LATE: Record<string, string> = {
 
 /**
  * Most of the time of a check goes into code that has just been loaded and that runs for two seconds: compiling it
- * at its first call is worth it, and optimizing it as eagerly as in a server is not. Browsers complain of switches
+ * at its first call is worth it, and optimizing it as eagerly as in a server is not. Engines complain of switches
  * that they do not know, so each version gets its own.
  */
 export function compileForShortRuns(): void {

@@ -2,8 +2,8 @@ import { readDocument } from '../contract/read-document.js';
 import { contractSchema } from '../contract/schema.js';
 import type { Finding } from '../findings/finding.js';
 import { report } from '../findings/report.js';
-import { suggestion } from '../findings/nearest.js';
-import { CONFIG_FILE, type Library } from '../library/open-library.js';
+import type { Library } from '../library/open-library.js';
+import { unknownNames } from './unknown-names.js';
 
 /** Each tag belongs to one element, the first of the library that has it; `tags` are known by their contract's file. */
 export function checkTags(tags: ReadonlyMap<string, string>, library: Library): Finding[] {
@@ -26,23 +26,12 @@ export function checkTags(tags: ReadonlyMap<string, string>, library: Library): 
 }
 
 /** What the configuration accepts is of elements that the library has. */
-export function checkAcceptedTags(
-  tags: ReadonlyMap<string, string>,
-  { config, elements, locateConfig }: Library,
-): Finding[] {
+export function checkAcceptedTags(tags: ReadonlyMap<string, string>, library: Library): Finding[] {
+  const { config, elements } = library;
   // Without its contract, nobody knows an element's tag.
   if (tags.size < elements.length) return [];
   const known = [...tags.values()];
   return config.accept.flatMap(({ element = [] }, index) =>
-    element.flatMap((tag, place) =>
-      known.includes(tag)
-        ? []
-        : report(
-            'library/unknown-element',
-            { file: CONFIG_FILE, ...locateConfig(['accept', index, 'element', place]) },
-            `Unknown element "${tag}".`,
-            suggestion(tag, known, 'elements'),
-          ),
-    ),
+    unknownNames(library, 'element', 'library/unknown-element', known, element, ['accept', index, 'element']),
   );
 }

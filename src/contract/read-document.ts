@@ -233,7 +233,7 @@ const RENAMED: Readonly<Record<string, string>> = {
 
 /** What a complaint is turned into findings with. */
 interface Reading {
-  /** The mend that gives a key another name; none where it is not written plainly. */
+  /** The fix that gives a key another name; none where it is not written plainly. */
   rename(at: Position, key: string, name: string): Fix | undefined;
   schema: z.ZodType;
   data: unknown;

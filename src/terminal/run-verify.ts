@@ -252,7 +252,7 @@ async function showReport(
 function nextStep({ results, summary }: VerifyReport): string {
   const failing = results.find((result) => standingOf(result) === 'fails');
   if (failing)
-    return `Next: mend it, then lastwright verify --element ${failing.element} --framework ${failing.framework}.`;
+    return `Next: fix it, then lastwright verify --element ${failing.element} --framework ${failing.framework}.`;
   return summary.unchecked > 0
     ? 'Next: see what the notes name, or open the report in a browser.'
     : 'Next: open the report in a browser.';

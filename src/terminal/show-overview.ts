@@ -7,7 +7,15 @@ import {
   type Counts,
   type Overview,
 } from '../verify/overview.js';
-import { COUNT_WORDS, SIGNS, VERDICT_WORDS, type Standing, type VerifyReport } from '../verify/result.js';
+import {
+  COUNT_WORDS,
+  shownStandings,
+  SIGNS,
+  STANDINGS,
+  VERDICT_WORDS,
+  type Standing,
+  type VerifyReport,
+} from '../verify/result.js';
 import { counted, wrapped } from './output.js';
 
 export const PAINT: Readonly<Record<Standing, (text: string) => string>> = {
@@ -17,8 +25,6 @@ export const PAINT: Readonly<Record<Standing, (text: string) => string>> = {
   unchecked: (text) => colors.dim(text),
   accepted: (text) => colors.cyan(text),
 };
-
-const STANDINGS = ['fits', 'care', 'fails', 'unchecked', 'accepted'] as const;
 
 /** Columns of a terminal where nobody tells how wide it is. */
 const WIDTH = 80;
@@ -41,7 +47,7 @@ export function showOverview(report: VerifyReport, details = false): string {
 
 /** How many verdicts there are of each kind, of how much, and in what. */
 export function showCounts({ summary, browsers, seconds, cells }: VerifyReport): string {
-  const counts = STANDINGS.filter((one) => one !== 'accepted' || summary.accepted > 0).map((verdict) => {
+  const counts = shownStandings(summary).map((verdict) => {
     const text = `${summary[verdict]} ${COUNT_WORDS[verdict]}`;
     return summary[verdict] > 0 ? PAINT[verdict](text) : colors.dim(text);
   });

@@ -33,7 +33,7 @@ export function ariaOfInternals(element: Element): { attribute: string; value: s
 }
 
 /**
- * Writes roles and values that elements gave to their internals as attributes, where the consumer wrote none: a browser that
+ * Writes roles and values that elements gave to their internals as attributes, where the consumer wrote none: an engine that
  * reads attributes sees them. Gives a function that takes them away.
  */
 export function writeInternals(root: Element): () => void {

@@ -73,12 +73,20 @@ export type VerifyReport = Omit<z.infer<typeof verifyReportSchema>, 'results' | 
   shard?: { part: number; of: number; plan: string } | undefined;
 };
 
+/** All that a result can count as, in the order in which people read it. */
+export const STANDINGS = ['fits', 'care', 'fails', 'unchecked', 'accepted'] as const;
+
 /** What a result counts as: its verdict, unless the library accepts it. */
-export type Standing = VerifyResult['verdict'] | 'accepted';
+export type Standing = (typeof STANDINGS)[number];
 
 /** What a result counts as. */
 export function standingOf({ verdict, accepted }: VerifyResult): Standing {
   return accepted === undefined ? verdict : 'accepted';
+}
+
+/** The standings whose numbers are shown: accepted results only where there are some. */
+export function shownStandings({ accepted }: VerifyReport['summary']): Standing[] {
+  return STANDINGS.filter((standing) => standing !== 'accepted' || accepted > 0);
 }
 
 /** No results of any standing. */

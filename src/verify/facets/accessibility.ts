@@ -13,7 +13,7 @@ export const ACCESS_ENGINE = '/access-engine.js';
 /** What is looked for: the rules of the Web Content Accessibility Guidelines 2.2, levels A and AA. */
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 
-/** As much of the browser as is used. */
+/** As much of the engine as is used. */
 interface AccessEngine {
   run(
     context: Element,
@@ -55,7 +55,7 @@ export const accessibility: Facet<SampleData[]> = {
           return;
         }
         if (innerRoot(element) !== (element.shadowRoot ?? element)) {
-          observer.leave('The browser cannot look into a closed shadow root.');
+          observer.leave('The engine cannot look into a closed shadow root.');
           return;
         }
         const move = await still(element);
@@ -79,7 +79,7 @@ export const accessibility: Facet<SampleData[]> = {
 };
 
 function judge(observer: Observer, violations: readonly Violation[]): void {
-  if (violations.length === 0) observer.saw('run it and let the browser look at it', 'nothing found');
+  if (violations.length === 0) observer.saw('run it and let the engine look at it', 'nothing found');
   for (const { id, help, nodes } of violations) {
     const [node] = nodes;
     const why = node?.any[0]?.message ?? node?.failureSummary ?? '';

@@ -8,7 +8,7 @@ const SLOTTED = /^::slotted\((.+)\)$/;
 const PART = /^(.+)::part\(([\w-]+)\)$/;
 
 /**
- * The element that a sample names: a part, `framework`, or by a selector inside the element; of its content by `::slotted(…)`, and a part
+ * The element that a sample names: a part, `host`, or by a selector inside the element; of its content by `::slotted(…)`, and a part
  * of an element inside by `…::part(…)`.
  */
 export function findTarget(element: Element, target: string, parts: readonly string[]): Element | undefined {
@@ -90,7 +90,7 @@ function common(one: Box, other: Box): Box {
   };
 }
 
-/** The parent in the flattened tree: slots and frameworks stand between (CSS Scoping, section 3.4). */
+/** The parent in the flattened tree: slots and hosts stand between (CSS Scoping, section 3.4). */
 function flatParent(node: Element): Element | null {
   if (node.assignedSlot) return node.assignedSlot;
   const parent = node.parentNode;

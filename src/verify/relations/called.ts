@@ -26,14 +26,14 @@ export function givenTo({ contract, samples }: ElementFacts, name: string): unkn
 }
 
 /** The methods that give something back. */
-export function calledMethods(facts: ElementFacts): CalledMethod[] {
+export function methodsThatReturn(facts: ElementFacts): CalledMethod[] {
   return facts.contract.methods
     .filter(({ returns }) => returns !== undefined)
     .map(({ name }) => ({ name, given: givenTo(facts, name) }));
 }
 
 /**
- * What methods of elements give back, by where each was seen. Each is called a few times, in the order of the elements, which
+ * What methods of elements return, by where each was seen. Each is called a few times, in the order of the elements, which
  * are of no use afterwards.
  */
 export async function whatMethodsGive(

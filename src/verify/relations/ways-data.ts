@@ -5,7 +5,7 @@ import { instanceValues } from '../facets/instance-properties.js';
 import { coupledProperties } from '../facets/plan-samples.js';
 import { attributeText, propertiesOf } from '../facets/property-data.js';
 import type { Act, Concern } from './act.js';
-import { calledMethods, type CalledMethod } from './called.js';
+import { methodsThatReturn, type CalledMethod } from './called.js';
 import { setSamples, type SetSample } from './contradicted.js';
 
 /** A property with values that it is given on the way. */
@@ -72,7 +72,7 @@ export function waysData(facts: ElementFacts): WaysData | undefined {
     slots: contract.slots
       .filter(({ each, drawn }) => each === undefined && drawn)
       .map(({ name }) => ({ name, nodes: facts.contentFor(name).slice(0, 2) })),
-    methods: calledMethods(facts),
+    methods: methodsThatReturn(facts),
     samples: setSamples(facts),
     parts: contract.parts.map(({ name }) => name),
     inForm: contract.form !== undefined,

@@ -8,6 +8,8 @@ import { FACETS } from '../facets/index.js';
 import { BAD_STANDINGS, grouped, overviewOf, type Cause, type Counts, type Overview } from '../overview.js';
 import {
   COUNT_WORDS,
+  shownStandings,
+  STANDINGS,
   VERDICT_WORDS,
   type Standing,
   type VerifyReport,
@@ -16,8 +18,6 @@ import {
 import { TYPES } from '../types/types-facet.js';
 import { SIGN_PATHS, type ElementDetails, type ReportData, type VerdictCounts } from './report-data.js';
 import { REPORT_STYLE } from './report-style.js';
-
-const STANDINGS = ['fits', 'care', 'fails', 'unchecked', 'accepted'] as const;
 
 /**
  * A report as one HTML file: the overview and the causes as plain markup, and a script that filters and that opens cells. It asks
@@ -55,7 +55,7 @@ ${overview.rows.map(({ element, cells }) => `<tr data-element="${escapeMarkup(el
 </tbody>
 </table>
 </div>
-<p class="legend">${shownStandings(report)
+<p class="legend">${shownStandings(report.summary)
     .map(
       (verdict) =>
         `<span class="${verdict}">${sign(verdict)} ${verdict === 'fits' ? 'all fit' : COUNT_WORDS[verdict]}</span>`,
@@ -176,14 +176,8 @@ function causeItem({ note, accepted, places }: Cause, { frameworks, browsers }: 
   return `<div class="cause"><h3>${escapeMarkup(note)}</h3>${accepted === undefined ? '' : `<p>${escapeMarkup(accepted)}</p>`}<ul>${items.join('')}</ul></div>`;
 }
 
-/** Accepted ones are counted where there are some. */
-function shownStandings({ summary }: VerifyReport): Standing[] {
-  return STANDINGS.filter((standing) => standing !== 'accepted' || summary.accepted > 0);
-}
-
-function summaryList(report: VerifyReport): string {
-  const { summary } = report;
-  const items = shownStandings(report).map(
+function summaryList({ summary }: VerifyReport): string {
+  const items = shownStandings(summary).map(
     (verdict) => `<li class="${verdict}"><b>${summary[verdict]}</b> ${COUNT_WORDS[verdict]}</li>`,
   );
   return `<ul class="summary">${items.join('')}</ul>`;
