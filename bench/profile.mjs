@@ -11,7 +11,7 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { WebSocket } from 'ws';
 import { copyDemo } from './copy-demo.mjs';
 
-const TABLES = ['node', 'pages', 'tasks', 'facets', 'acts'];
+const TABLES = ['node', 'pages', 'calls', 'tasks', 'facets', 'acts'];
 const ROWS = 30;
 
 /** How long one profile of a page is, in milliseconds. */
@@ -78,6 +78,8 @@ const OBSERVER = `
 const events = [];
 /** Self times of scripts in pages, by function. */
 const scripts = new Map();
+/** Times of functions in pages with all that they call. */
+const calls = new Map();
 const facets = new Map();
 const acts = new Map();
 const add = (map, key, by) => {
@@ -96,6 +98,23 @@ function merge({ nodes, samples, timeDeltas }, into) {
     add(into, `${functionName || '(anonymous)'} ${file && `${file}:${lineNumber + 1}`}`, {
       time: timeDeltas[index] / 1000,
     });
+  });
+}
+
+/** Adds a CPU profile to a table of functions with all that they call; one that calls itself counts once. */
+function mergeCalls({ nodes, samples, timeDeltas }, into) {
+  const parents = new Map();
+  for (const { id, children = [] } of nodes) for (const child of children) parents.set(child, id);
+  const byId = new Map(nodes.map((node) => [node.id, node.callFrame]));
+  samples.forEach((id, index) => {
+    const names = new Set();
+    for (let at = id; at !== undefined; at = parents.get(at)) {
+      const { functionName, url, lineNumber, columnNumber } = byId.get(at);
+      const file = url.split('/').at(-1).split('?')[0];
+      names.add(`${functionName || '(anonymous)'} ${file && `${file}:${lineNumber + 1}:${columnNumber}`}`);
+    }
+    names.delete('(root) ');
+    for (const name of names) add(into, name, { time: timeDeltas[index] / 1000 });
   });
 }
 
@@ -125,6 +144,7 @@ async function observe(signal) {
       await wait(SAMPLED);
       const { profile: own } = await send('Profiler.stop', {}, session);
       if (own) merge(own, scripts);
+      if (own) mergeCalls(own, calls);
     }
   };
   socket.on('message', async (data) => {
@@ -141,7 +161,7 @@ async function observe(signal) {
         send('Page.addScriptToEvaluateOnNewDocument', { source: OBSERVER }, session),
         send('Runtime.runIfWaitingForDebugger', {}, session),
       ]);
-      if (tables.includes('pages')) sampled.push(sample(session));
+      if (tables.includes('pages') || tables.includes('calls')) sampled.push(sample(session));
     } else if (method === 'Runtime.bindingCalled' && params.name === 'lastwrightNote') {
       const { facet, act, outside, inside } = JSON.parse(params.payload);
       add(facets, facet, { time: outside + inside, count: act ? 0 : 1 });
@@ -194,13 +214,19 @@ function threadTasks() {
   return table;
 }
 
+/** All time in which pages were sampled and not idle. */
+function sampledTime() {
+  return [...scripts].reduce((sum, [name, { time }]) => (name === '(idle) ' ? sum : sum + time), 0);
+}
+
 /** Prints the rows that take most. */
-function print(title, map) {
+function print(title, map, rows = ROWS) {
   console.log(`\n## ${title}\n`);
   map.delete('(idle) ');
-  const total = [...map.values()].reduce((sum, { time }) => sum + time, 0);
+  const total =
+    map === calls ? sampledTime() : [...map.values()].reduce((sum, { time }) => sum + time, 0);
   console.log(`| what | count | ms | of all |\n| --- | ---: | ---: | ---: |`);
-  for (const [what, { count, time }] of [...map].sort(([, a], [, b]) => b.time - a.time).slice(0, ROWS))
+  for (const [what, { count, time }] of [...map].sort(([, a], [, b]) => b.time - a.time).slice(0, rows))
     console.log(`| ${what} | ${count} | ${time.toFixed(0)} | ${((time / total) * 100).toFixed(1)} % |`);
 }
 
@@ -264,6 +290,7 @@ if (tables.includes('node')) {
   print('Node, by function (self time)', ofNode);
 }
 if (tables.includes('pages')) print('Pages, by function (self time)', scripts);
+if (tables.includes('calls')) print('Pages, by function with all that it calls', calls, 80);
 if (tables.includes('tasks')) print('Threads of the browser, by kind of task (CPU time)', threadTasks());
 if (tables.includes('facets')) print('Probes, by facet (wall time)', facets);
 if (tables.includes('acts')) print('What pages ask of node (wall time)', acts);

@@ -73,15 +73,15 @@ const HOSTILE: Record<string, [what: string, code: string, told: RegExp]> = {
     'all memory taken',
     'const all: unknown[] = []; for (;;) all.push(new Array(1e5).fill({}).map(() => ({})));',
     // Which of them comes first is a matter of the machine's speed.
-    /fails: It (?:makes the page crash|does not come to an end|takes more than 1 GB of memory) in the sample/,
+    /fails: It (?:makes the page crash|does not come to an end|takes more than 0.5 GB of memory) in the sample/,
   ],
   buffers: [
     'memory that no heap of a script knows',
     'const all: Uint8Array[] = []; for (;;) all.push(new Uint8Array(2e7).fill(1));',
     // Firefox does not tell that a page has lost its process.
     BROWSER !== 'firefox'
-      ? /fails: It takes more than 1 GB of memory in the sample “Somebody clicks”, and was ended/
-      : /fails: It (?:takes more than 1 GB of memory|makes the page crash|does not come to an end)/,
+      ? /fails: It takes more than 0.5 GB of memory in the sample “Somebody clicks”, and was ended/
+      : /fails: It (?:takes more than 0.5 GB of memory|makes the page crash|does not come to an end)/,
   ],
   away: [
     'another address',
@@ -107,11 +107,11 @@ describe('an element that stops the page', () => {
     const codes = Object.entries(HOSTILE).map(([tag, [, code]]) => [tag, code]);
     report = await verified(
       library(Object.fromEntries(codes) as Record<string, string>),
-      // Long enough for a busy machine to fill a gigabyte.
+      // Long enough for a busy machine to fill half a gigabyte.
       '--timeout',
-      '8',
+      '10',
       '--memory',
-      '1',
+      '0.5',
       '--browser',
       BROWSER,
     );
