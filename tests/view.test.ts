@@ -163,10 +163,10 @@ describe('a view', () => {
       '<template for-each="class of flags">x</template>',
       'view/for-each',
       1,
-      1,
+      11,
       undefined,
     ],
-    ['a loop without of', '<template for-each="flags">x</template>', 'view/for-each', 1, 1, /item of list/],
+    ['a loop without of', '<template for-each="flags">x</template>', 'view/for-each', 1, 11, /item of list/],
     [
       'a key from elsewhere',
       '<template for-each="flag of flags" key="label">x</template>',
@@ -175,7 +175,7 @@ describe('a view', () => {
       41,
       undefined,
     ],
-    ['otherwise alone', '<template otherwise>x</template>', 'view/otherwise', 1, 1, undefined],
+    ['otherwise alone', '<template otherwise>x</template>', 'view/otherwise', 1, 11, undefined],
     ['a template that does nothing', '<template>x</template>', 'view/block', 1, 1, undefined],
     [
       'an attribute of a block',

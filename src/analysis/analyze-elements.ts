@@ -9,7 +9,7 @@ import { checkStyle } from '../check/style.js';
 import { componentOf } from '../contract/implementation.js';
 import type { Contract, Shared } from '../contract/model.js';
 import { readSamples } from '../contract/read-contract.js';
-import { hasErrors, type Finding } from '../findings/finding.js';
+import type { Finding } from '../findings/finding.js';
 import type { LibraryElement } from '../library/library-element.js';
 import type { ElementFolder } from '../library/open-library.js';
 import { readStyle } from '../style/read-style.js';
@@ -17,6 +17,7 @@ import { buildViewTree } from '../view/build-view-tree.js';
 import { componentTree } from '../view/component-tree.js';
 import { appliedTraits } from '../view/effects.js';
 import { parseView } from '../view/parse-view.js';
+import { withoutConsequences } from './consequences.js';
 import type { Contracts } from './contracts.js';
 
 /** One element, read and checked. */
@@ -28,7 +29,7 @@ export interface AnalyzedElement {
 
 /** Reads and checks the files of one element. */
 export function analyzeFolder(folder: ElementFolder, known: Contracts): AnalyzedElement {
-  const { contract, findings: problems } = known.of(folder);
+  const { contract, findings: problems, hasAllNames } = known.of(folder);
   if (!contract) return { element: undefined, findings: problems };
   const samples = folder.samples && readSamples(folder.samples.file, folder.samples.text);
   const element: LibraryElement = {
@@ -42,7 +43,8 @@ export function analyzeFolder(folder: ElementFolder, known: Contracts): Analyzed
     samples: samples?.samples ?? [],
     locateSample: samples?.locate ?? (() => ({ line: 1, column: 1 })),
   };
-  const found = analyzeElement(element, known.around(folder), known.shared);
+  const all = analyzeElement(element, known.around(folder), known.shared);
+  const found = withoutConsequences(all, problems, { ...element, hasAllNames });
   return { element, findings: [...problems, ...(samples?.findings ?? []), ...found] };
 }
 
@@ -64,16 +66,12 @@ function analyzeElement(
       const { view, findings: problems } = parseView(folder.view.file, folder.view.text);
       findings.push(...problems);
       element.view = view;
-      // A behavior that cannot be parsed has no names; every use of one would be a finding of its own.
-      if (!hasErrors(findings)) {
-        const built = buildViewTree(view, contract, element.behavior, contracts, element.traits);
-        findings.push(...built.findings);
-        element.tree = built.tree;
-      }
+      const built = buildViewTree(view, contract, element.behavior, contracts, element.traits);
+      findings.push(...built.findings);
+      element.tree = built.tree;
     }
   }
   findings.push(...checkBehavior(element));
-  // A style that cannot be parsed says nothing about the other files.
   const style = folder.style && readStyle(folder.style.file, folder.style.text);
   element.css = style?.css ?? '';
   const inStyle = [
@@ -83,7 +81,7 @@ function analyzeElement(
   if (style?.facts)
     findings.push(...checkClasses(element, new Set([...style.facts.classes, ...shared.classes])));
   findings.push(
-    ...checkAgreement(element, hasErrors(findings), contracts),
+    ...checkAgreement(element, contracts),
     ...checkControl(element),
     ...checkSamples(element),
     ...(folder.style?.map ? inSource(inStyle, folder.style.file, folder.style.map) : inStyle),

@@ -26,7 +26,7 @@ export function withoutTrees({ findings, tag }: Unit): Unit {
   return { findings, tag, element: undefined };
 }
 
-/** The types of a unit's element: a declaration of its contract and, where nothing is broken, a module for its view. */
+/** The types of a unit's element: a declaration of its contract and, where it can be read, a module for its view. */
 export function unitTypes({ element, findings }: Unit, known: Contracts): TypeFiles | undefined {
   return element && elementTypeFiles(element, findings, known.around(element.folder));
 }

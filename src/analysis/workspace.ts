@@ -172,14 +172,17 @@ export class Workspace {
     const tags = units.flatMap(([{ contract }, { tag }]) =>
       tag === undefined ? [] : [[contract.file, tag] as const],
     );
-    const all = [
+    const own = [
       ...this.#frame.findings,
       ...units.flatMap(([, { findings }]) => findings),
       ...checkTags(new Map(tags), this.#library),
       ...checkAcceptedTags(new Map(tags), this.#library),
-      ...more,
     ];
-    return inReadingOrder(withSeverities(all, this.#library));
+    // What TypeScript says of a place that has an error already is the same in other words.
+    const placeOf = ({ file, line, column }: Finding): string => `${file}:${line}:${column}`;
+    const places = new Set(own.flatMap((one) => (one.severity === 'error' ? [placeOf(one)] : [])));
+    const others = more.filter((finding) => !places.has(placeOf(finding)));
+    return inReadingOrder(withSeverities([...own, ...others], this.#library));
   }
 
   /** A unit with its trees. */

@@ -48,6 +48,8 @@ export interface Behavior {
   /** Variables of the module that some function of it changes. */
   moduleState: { name: string; offset: number }[];
   positions: PositionIndex;
+  /** False if names of exports or of the state could not be read, because of errors. */
+  isWhole: boolean;
 }
 
 /** Exports that are objects of functions by name, which Lastwright calls itself. */
@@ -69,7 +71,7 @@ export function readBehavior(file: string, text: string): { behavior: Behavior; 
     // What is nested without brackets, such as a sum of thousands.
     if (!(error instanceof RangeError)) throw error;
   }
-  const behavior = emptyBehavior(file, text);
+  const behavior = { ...emptyBehavior(file, text), isWhole: false };
   const place = { file, ...behavior.positions.at(deep ?? 0) };
   const finding = report(
     'behavior/syntax',
@@ -96,6 +98,7 @@ function emptyBehavior(file: string, text: string): Behavior {
     shadowRoots: [],
     moduleState: [],
     positions: new PositionIndex(text),
+    isWhole: true,
   };
 }
 
@@ -114,7 +117,7 @@ function readModule(file: string, text: string): { behavior: Behavior; findings:
         'Mend the syntax near here.',
       ),
     );
-    return { behavior, findings };
+    return { behavior: { ...behavior, isWhole: false }, findings };
   }
   const root = program as unknown as TreeNode;
   const functions = moduleFunctions(root);
@@ -182,10 +185,16 @@ function readModule(file: string, text: string): { behavior: Behavior; findings:
   behavior.imports = importsIn(root, module);
   behavior.shadowRoots = shadowRootsIn(root);
   behavior.moduleState = moduleStateIn(root);
+  behavior.isWhole = findings.every(({ code }) => code === 'behavior/export') && !passesAllOn(root);
   const connected = functions.get('connected');
   if (connected && behavior.exports.has('connected') && !behavior.exports.has('disconnected'))
     behavior.unended = unendedIn(connected);
   return { behavior, findings };
+}
+
+/** True for a module with all exports of another one. */
+function passesAllOn(root: TreeNode): boolean {
+  return (root.body as TreeNode[]).some(({ type }) => type === 'ExportAllDeclaration');
 }
 
 /** The functions at the top of a module by name, declared or assigned to a constant. */

@@ -9,12 +9,10 @@ import type { LibraryElement } from '../library/library-element.js';
 import { checkWrapped } from './wrapped.js';
 
 /**
- * Do the files of an element keep what its contract promises? `broken` files are not looked into; `others` are the contracts of
- * the library's elements, by tag.
+ * Do the files of an element keep what its contract promises? `others` are the contracts of the library's elements, by tag.
  */
 export function checkAgreement(
   element: LibraryElement,
-  broken: boolean,
   others: ReadonlyMap<string, Contract>,
 ): Finding[] {
   const { contract, folder, tree, behavior } = element;
@@ -38,7 +36,6 @@ export function checkAgreement(
   }
   findings.push(...checkWrapped(element));
   if (implementation.kind !== 'view') return findings;
-  if (broken) return findings;
   if (tree && element.view) {
     const { positions } = element.view;
     const inBoth = (

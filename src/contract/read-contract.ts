@@ -1,5 +1,6 @@
 import { implementationOf } from './implementation.js';
-import type { Finding } from '../findings/finding.js';
+import type { Code } from '../findings/severities.js';
+import { hasErrors, type Finding } from '../findings/finding.js';
 import { applyTraits } from './apply-traits.js';
 import { checkMeaning } from './check-meaning.js';
 import { checkContractNames, checkMemberNames } from './check-names.js';
@@ -18,10 +19,13 @@ import {
   type SamplesFile,
 } from './schema.js';
 
-/** A contract that was read; undefined where its file has errors that leave no meaning. */
+/** A contract that was read. */
 export interface ReadContract {
+  /** What the file says, less what has errors; undefined where nothing sensible is left. */
   contract: Contract | undefined;
   findings: Finding[];
+  /** False if names of members may be missing because of errors. */
+  hasAllNames: boolean;
 }
 
 const NOTHING_SHARED: Shared = {
@@ -36,9 +40,9 @@ const NOTHING_SHARED: Shared = {
  * contracts share. `file` is the path for findings, relative to the library's root.
  */
 export function readContract(file: string, text: string, shared: Shared = NOTHING_SHARED): ReadContract {
-  const { value, findings, locate } = readDocument(file, text, contractSchema);
-  if (!value) return { contract: undefined, findings };
-  const report = reportInto(findings, file, locate);
+  const { value, findings, locate, unclear } = readDocument(file, text, contractSchema);
+  if (!value) return { contract: undefined, findings, hasAllNames: false };
+  const report = reportInto(findings, file, locate, unclear);
   const definitions = { ...shared.definitions, ...value.definitions };
   checkReferences(value, definitions, report);
   const contract: Contract = {
@@ -50,9 +54,23 @@ export function readContract(file: string, text: string, shared: Shared = NOTHIN
   checkMemberNames(contract, report);
   applyTraits(contract, shared, report);
   checkMeaning(contract, report);
-  const broken = findings.some((finding) => finding.severity === 'error');
-  return { contract: broken ? undefined : contract, findings };
+  const hasAllNames =
+    unclear.every((path) => path.length > 1) && !findings.some(({ code }) => WRONG_NAMES.has(code));
+  return { contract, findings, hasAllNames };
 }
+
+/** Where a name is wrong, or there twice, who knows which one was meant. */
+const WRONG_NAMES: ReadonlySet<Code> = new Set<Code>([
+  'attribute/name',
+  'document/duplicate-key',
+  'event/name',
+  'method/name',
+  'part/name',
+  'property/name',
+  'slot/name',
+  'state/name',
+  'style/property-name',
+]);
 
 type Frame = Omit<Contract, 'properties' | 'events' | 'methods' | 'states' | 'cssProperties' | 'definitions'>;
 
@@ -112,7 +130,7 @@ export function readPackageSamples(
   text: string,
 ): { samples: Record<string, SamplesFile> | undefined; findings: Finding[] } {
   const { value, findings } = readDocument(file, text, packageSamplesSchema);
-  return { samples: value, findings };
+  return { samples: hasErrors(findings) ? undefined : value, findings };
 }
 
 /** Reads a samples file; whether its names fit the contract is checked elsewhere. */

@@ -18,15 +18,18 @@ import type { z } from 'zod';
 import type { Finding, Fix, Position } from '../findings/finding.js';
 import { suggestion } from '../findings/nearest.js';
 import { knownKeys } from './known-keys.js';
+import { fittingPart } from './fitting-part.js';
 import { quickFit } from './quick-fit.js';
 
 type Path = readonly PropertyKey[];
 
 /** A YAML or JSON file: its value by a schema, and where each part of it stands. */
 export interface ReadDocument<Value> {
-  /** Undefined if the file has errors. */
+  /** What the file says, less what has errors; undefined where nothing sensible is left. */
   value: Value | undefined;
   findings: Finding[];
+  /** Paths, as they are in the file, of what is left out of the value, or is not to be relied on. */
+  unclear: readonly Path[];
   locate: Locate;
 }
 
@@ -49,7 +52,7 @@ export function readDocument<Value>(
   const quick = parseQuickly(text);
   if (quick) {
     const fitting = quickFit(schema, quick.data);
-    if (fitting) return { value: fitting.value, findings: [], locate: lazyLocate(text) };
+    if (fitting) return { value: fitting.value, findings: [], unclear: [], locate: lazyLocate(text) };
   }
   return readSlowly(file, text, schema);
 }
@@ -100,6 +103,7 @@ function readSlowly<Value>(file: string, text: string, schema: z.ZodType<Value>)
   const fail = (message: string, help: string): ReadDocument<Value> => ({
     value: undefined,
     findings: [report('document/unreadable', { file, ...start }, message, help)],
+    unclear: [],
     locate: () => start,
   });
   if (text.length > LARGEST) {
@@ -117,7 +121,9 @@ function readSlowly<Value>(file: string, text: string, schema: z.ZodType<Value>)
   }
   const findings = syntaxFindings(document, lines, file, text);
   const locate = locateIn(document, lines);
-  if (findings.length > 0) return { value: undefined, findings, locate };
+  // Of two values under one key, the second counts.
+  if (findings.some(({ code }) => code !== 'document/duplicate-key'))
+    return { value: undefined, findings, unclear: [], locate };
   let data: unknown;
   try {
     data = document.toJS({ maxAliasCount: 100 });
@@ -130,17 +136,21 @@ function readSlowly<Value>(file: string, text: string, schema: z.ZodType<Value>)
   if (holdsItself(data))
     return fail('An alias leads back to what it stands in.', 'Write the value out, or use definitions.');
   const result = schema.safeParse(data);
-  if (result.success) return { value: result.data, findings, locate };
+  if (result.success) return { value: result.data, findings, unclear: [], locate };
   const rename = (at: Position, key: string, name: string): Fix | undefined => {
     const start = lines.lineStarts[at.line - 1]! + at.column - 1;
     const end = start + key.length;
     return text.slice(start, end) === key ? { start, end, text: name } : undefined;
   };
   const reading = { schema, data, file, locate, rename };
+  const part = fittingPart(schema, data);
+  const issues = [...result.error.issues, ...(part?.later ?? [])];
+  findings.push(...issues.flatMap((issue) => issueFindings(issue, reading)));
   return {
-    value: undefined,
-    findings: result.error.issues.flatMap((issue) => issueFindings(issue, reading)),
-    locate,
+    value: part?.value,
+    findings,
+    unclear: part?.unclear ?? [],
+    locate: (path, of) => locate(part?.toDocument(path) ?? path, of),
   };
 }
 

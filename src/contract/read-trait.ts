@@ -13,9 +13,9 @@ export function readTrait(
   text: string,
   shared: Record<string, JsonSchema>,
 ): { trait: Trait | undefined; findings: Finding[] } {
-  const { value, findings, locate } = readDocument(file, text, traitSchema);
+  const { value, findings, locate, unclear } = readDocument(file, text, traitSchema);
   if (!value) return { trait: undefined, findings };
-  const report = reportInto(findings, file, locate);
+  const report = reportInto(findings, file, locate, unclear);
   const definitions = { ...shared, ...value.definitions };
   checkReferences(value, definitions, report);
   if (!/^[a-z][a-z0-9]*(-[a-z0-9]+)*$/.test(value.name)) {
@@ -37,7 +37,7 @@ export function readTrait(
     definitions: value.definitions ?? {},
   };
   checkMemberNames(trait, report);
-  return { trait: findings.some(({ severity }) => severity === 'error') ? undefined : trait, findings };
+  return { trait, findings };
 }
 
 /** Reads the definitions that all contracts of a library share. */
@@ -45,10 +45,11 @@ export function readDefinitions(
   file: string,
   text: string,
 ): { definitions: Record<string, JsonSchema>; findings: Finding[] } {
-  const { value, findings, locate } = readDocument(file, text, definitionsSchema);
+  const { value, findings, locate, unclear } = readDocument(file, text, definitionsSchema);
+  const report = reportInto(findings, file, locate, unclear);
   if (value)
     checkReferences({ definitions: value }, value, (code, path, ...rest) =>
-      reportInto(findings, file, locate)(code, path.slice(1), ...rest),
+      report(code, path.slice(1), ...rest),
     );
   return { definitions: value ?? {}, findings };
 }

@@ -12,9 +12,23 @@ export type Report = (
   of?: 'key' | 'value',
 ) => void;
 
-/** A report that adds to a list of findings of one file. */
-export function reportInto(findings: Finding[], file: string, locate: Locate): Report {
+/**
+ * A report that adds to a list of findings of one file. Of members at `unclear` paths nothing is reported: what they are was not
+ * understood, and that is a finding already.
+ */
+export function reportInto(
+  findings: Finding[],
+  file: string,
+  locate: Locate,
+  unclear: readonly (readonly PropertyKey[])[] = [],
+): Report {
   return (code, path, message, help, of = 'key') => {
-    findings.push(report(code, { file, ...locate(path, of) }, message, help));
+    const isUnclear = unclear.some((other) =>
+      other.slice(0, OF_MEMBER).every((step, depth) => String(step) === String(path[depth])),
+    );
+    if (!isUnclear) findings.push(report(code, { file, ...locate(path, of) }, message, help));
   };
 }
+
+/** How long the path of a member is: `properties`, `label`. */
+const OF_MEMBER = 2;

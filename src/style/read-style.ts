@@ -31,6 +31,7 @@ export interface StyleFacts {
 /** An element's style, minified, and what is in it. */
 export interface ReadStyle {
   css: string;
+  /** What is in it, less the rules that have errors; undefined where it cannot be read at all. */
   facts: StyleFacts | undefined;
   findings: Finding[];
 }
@@ -55,27 +56,49 @@ export function readStyle(file: string, text: string): ReadStyle {
     return { css: '', facts: undefined, findings: [report('style/syntax', place, message, help)] };
   }
   try {
-    const code = new TextEncoder().encode(text);
-    const css = new TextDecoder().decode(transform({ filename: file, code, minify: true }).code);
-    const facts: StyleFacts = {
-      rules: [],
-      atRules: [],
-      setsHostDisplay: HOST_DISPLAY.test(css),
-      reads: readVariables(text),
-      unknown: unknownProperties(css, text),
-      classes: new Set(classesIn(css)),
-      sets: new Set([...css.matchAll(/(?<=[{;])(--[\w-]+):/g)].map(([, name]) => name!)),
-    };
-    if (SUSPECT.test(css)) lookCloser(file, code, facts);
-    return { css, facts, findings: [] };
+    return readSound(file, text);
   } catch (error) {
-    const { message, loc } = error as Error & { loc?: { line: number; column: number } };
-    return { css: '', facts: undefined, findings: [syntaxFinding(file, message, loc)] };
+    return readDespite(error as SyntaxFault, file, text);
+  }
+}
+
+/** What the parser throws, or warns of where it goes on behind a rule with an error. */
+interface SyntaxFault {
+  message: string;
+  loc?: { line: number; column: number };
+}
+
+function readSound(file: string, text: string, errorRecovery = false): ReadStyle & { faults: SyntaxFault[] } {
+  const code = new TextEncoder().encode(text);
+  const result = transform({ filename: file, code, minify: true, errorRecovery });
+  const css = new TextDecoder().decode(result.code);
+  const facts: StyleFacts = {
+    rules: [],
+    atRules: [],
+    setsHostDisplay: HOST_DISPLAY.test(css),
+    reads: readVariables(text),
+    unknown: unknownProperties(css, text),
+    classes: new Set(classesIn(css)),
+    sets: new Set([...css.matchAll(/(?<=[{;])(--[\w-]+):/g)].map(([, name]) => name!)),
+  };
+  if (SUSPECT.test(css)) lookCloser(file, code, facts, errorRecovery);
+  return { css, facts, findings: [], faults: result.warnings };
+}
+
+/** Reads a style sheet with errors: rules that have one are left out, the others are looked at. */
+function readDespite(first: SyntaxFault, file: string, text: string): ReadStyle {
+  try {
+    const { css, facts, faults } = readSound(file, text, true);
+    // The first one stops the parser; its place is not told a second time.
+    const all = faults.length > 0 ? faults : [first];
+    return { css, facts, findings: all.map(({ message, loc }) => syntaxFinding(file, message, loc)) };
+  } catch {
+    return { css: '', facts: undefined, findings: [syntaxFinding(file, first.message, first.loc)] };
   }
 }
 
 /** Goes through the rules one by one, which takes some time. */
-function lookCloser(file: string, code: Uint8Array, facts: StyleFacts): void {
+function lookCloser(file: string, code: Uint8Array, facts: StyleFacts, errorRecovery: boolean): void {
   // Lines of rules count from 0, their columns from 1.
   const at = (loc: { line: number; column: number }): Position => ({
     line: loc.line + 1,
@@ -84,6 +107,7 @@ function lookCloser(file: string, code: Uint8Array, facts: StyleFacts): void {
   transform({
     filename: file,
     code,
+    errorRecovery,
     visitor: {
       Rule(rule) {
         if (rule.type === 'import' || rule.type === 'font-face' || rule.type === 'property') {

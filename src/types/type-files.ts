@@ -34,28 +34,29 @@ export function joinPrograms(programs: readonly TypedProgram[]): TypedProgram {
 }
 
 /**
- * The types of an element: a declaration of its contract and, where nothing is broken, a module for its view; undefined
- * for one that is not emitted. `contracts` are those that its view may refer to, by tag.
+ * The types of an element: a declaration of its contract and, where it can be read, a module for its view; undefined
+ * for one that is not emitted, or whose contract has errors. `contracts` are those that its view may refer to, by tag.
  */
 export function elementTypeFiles(
   element: LibraryElement,
   findings: readonly Finding[],
   contracts: ReadonlyMap<string, Contract>,
 ): TypeFiles | undefined {
-  const { contract, folder, tree } = element;
-  if (contract.implementation.kind !== 'view') return undefined;
+  const { contract, folder, tree, behavior } = element;
+  const isSound = (file: string): boolean => !hasErrors(findings.filter((finding) => finding.file === file));
+  if (contract.implementation.kind !== 'view' || !isSound(contract.file)) return undefined;
   const shared = sharedModule(folder.folder);
   const declaration = authorDeclaration(contract, stateModule(element), shared, tree?.parts);
   const files = new Map([[declarationPath(contract.file), declaration]]);
   const views: string[] = [];
   const behaviors: string[] = [];
-  if (!hasErrors(findings)) {
-    if (folder.behavior && TYPESCRIPT.test(folder.behavior.file)) behaviors.push(folder.behavior.file);
-    if (tree) {
-      const path = `${TYPES_FOLDER}/${tree.file}.ts`;
-      files.set(path, viewModule(viewSource(element, tree), contracts, shared).code);
-      views.push(path);
-    }
+  // Types of what could not be read would only say so once more.
+  if (behavior?.isWhole === false) return { files, program: { made: [...files.keys()], views, behaviors } };
+  if (folder.behavior && TYPESCRIPT.test(folder.behavior.file)) behaviors.push(folder.behavior.file);
+  if (tree) {
+    const path = `${TYPES_FOLDER}/${tree.file}.ts`;
+    files.set(path, viewModule(viewSource(element, tree), contracts, shared).code);
+    views.push(path);
   }
   return { files, program: { made: [...files.keys()], views, behaviors } };
 }

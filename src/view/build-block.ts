@@ -14,7 +14,7 @@ import type {
 } from './parse-view.js';
 import { placeElement } from './place-element.js';
 import type { ViewScope } from './view-scope.js';
-import { HOST_CLASS, type LoopVariable } from './resolve.js';
+import { ANY_NAME, HOST_CLASS, type LoopVariable } from './resolve.js';
 import { variantExpressions } from './variants.js';
 import {
   readsOf,
@@ -44,7 +44,7 @@ export interface BlockFrame {
 /** Builds a block of a view from its markup, with all blocks inside of it. */
 export function buildBlock(markup: readonly MarkupNode[], view: ViewScope, frame: BlockFrame): Block {
   const { loops, offset, namespace, keepsSpace: keeps } = frame;
-  for (const { name } of loops) view.seen.bound.add(name);
+  for (const { name } of loops) if (name !== '') view.seen.bound.add(name);
   const nodes = new BlockBuilder(view, frame).nodes(markup, undefined, keeps);
   return { nodes, namespace, loops, offset };
 }
@@ -228,8 +228,8 @@ class BlockBuilder {
   }
 
   #when(node: MarkupWhen, keepsSpace: boolean): WhenNode {
-    const { loops } = this.frame;
-    const condition = this.view.resolve(node.condition, loops);
+    const condition = this.view.resolve(node.condition, this.frame.loops);
+    const loops = node.hidesNames ? [...this.frame.loops, ANY_NAME] : this.frame.loops;
     const frame = { loops, offset: node.offset, conditional: true, namespace: node.namespace, keepsSpace };
     return {
       kind: 'when',
@@ -243,7 +243,7 @@ class BlockBuilder {
   #each(node: MarkupEach, keepsSpace: boolean): EachNode {
     const { offset, namespace } = node;
     const list = this.view.resolve(node.list, this.frame.loops);
-    const depth = this.frame.loops.filter(({ kind }) => kind === 'item').length;
+    const depth = this.frame.loops.filter((loop) => loop.kind === 'item' && loop !== ANY_NAME).length;
     const item: LoopVariable = { name: node.item, kind: 'item', depth };
     const index: LoopVariable | undefined = node.index
       ? { name: node.index, kind: 'index', depth }

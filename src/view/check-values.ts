@@ -71,9 +71,11 @@ export function checkStyleMap(parts: readonly ValuePart[], view: ViewScope): voi
 }
 
 /** `onclick="pick"` does nothing: the name of a function is not a call of it. */
-export function checkCalled({ expression, names }: Resolved, view: ViewScope): void {
+export function checkCalled(handler: Resolved, view: ViewScope): void {
+  const { expression, names } = handler;
   for (const { free, meaning } of names) {
     if (meaning.kind !== 'function' || free.call || expression.source.trim() !== free.name) continue;
+    handler.isLost = true;
     view.report({
       code: 'view/handler-not-called',
       message: `This handler names the function "${free.name}" but does not call it.`,

@@ -28,6 +28,14 @@ export interface Expression {
   bound: string[];
   /** From an offset in `source` to the file. */
   toFile: ToFile;
+  /** True for what stands for code that could not be understood: nothing is said of its names and types. */
+  isLost?: boolean;
+}
+
+/** What stands for an expression that could not be understood, so that all around it can be looked at. */
+export function lostExpression(offset: number): Expression {
+  const tree: TreeNode = { type: 'Identifier', name: 'undefined', start: 0, end: 0 };
+  return { source: 'undefined', tree, names: [], bound: [], toFile: () => offset, isLost: true };
 }
 
 /** Something wrong in an expression, at an offset of the file. */
@@ -59,11 +67,19 @@ export function parseParts(text: string, toFile: ToFile, problems: ExpressionPro
     if (open === -1) break;
     if (open > at) parts.push(text.slice(at, open));
     const end = readExpression(text, open + 1, toFile, parts, problems);
-    if (end === undefined) return parts;
-    at = end;
+    if (end === undefined) parts.push(lostExpression(toFile(open)));
+    const next = end ?? behindLost(text, open);
+    if (next === undefined) return parts;
+    at = next;
   }
   if (at < text.length) parts.push(text.slice(at));
   return parts;
+}
+
+/** Where to go on behind an expression that could not be understood; undefined where that is not plain. */
+function behindLost(text: string, open: number): number | undefined {
+  const [, inside] = /^\{([^{}`'"]*)\}/.exec(text.slice(open)) ?? [];
+  return inside === undefined ? undefined : open + inside.length + 2;
 }
 
 /** Reads the expression behind a brace; gives the offset behind the closing brace, or undefined after a problem. */

@@ -12,6 +12,7 @@ import { PositionIndex, type Finding } from '../findings/finding.js';
 import { VOID_ELEMENTS } from '../syntax/markup.js';
 import { suggestion } from '../findings/nearest.js';
 import {
+  lostExpression,
   parseHandler,
   parseParts,
   parseWhole,
@@ -65,6 +66,8 @@ export interface MarkupWhen {
   children: MarkupNode[];
   otherwise: MarkupNode[] | undefined;
   offset: number;
+  /** True if names inside may be loop variables of a loop that could not be understood. */
+  hidesNames?: boolean;
 }
 
 export interface MarkupEach {
@@ -85,6 +88,8 @@ export interface ParsedView {
   file: string;
   nodes: MarkupNode[];
   positions: PositionIndex;
+  /** False if some code or content of it could not be understood and is left out. */
+  isWhole: boolean;
 }
 
 /** Deeper markup than this is refused: no page needs it, and browsers cut it off as well. */
@@ -103,7 +108,8 @@ export function parseView(file: string, text: string): { view: ParsedView; findi
     onParseError: (error) => reportMarkup(error, note),
   });
   const reader = new ViewReader(text, note);
-  return { view: { file, nodes: reader.children(fragment.childNodes, 0), positions }, findings };
+  const nodes = reader.children(fragment.childNodes, 0);
+  return { view: { file, nodes, positions, isWhole: reader.isWhole }, findings };
 }
 
 const MARKUP_PROBLEMS: Record<string, [message: string, help: string]> = {
@@ -134,11 +140,22 @@ function reportMarkup(error: ParserError, report: (problem: ExpressionProblem) =
   if (words) report({ code: 'view/markup', message: words[0], help: words[1], offset: error.startOffset });
 }
 
+/** Problems of markup that leave nothing out. */
+const HARMLESS: ReadonlySet<Code> = new Set(['view/markup', 'view/foreign-code']);
+
 class ViewReader {
+  isWhole = true;
+  readonly report: (problem: ExpressionProblem) => void;
+
   constructor(
     readonly text: string,
-    readonly report: (problem: ExpressionProblem) => void,
-  ) {}
+    report: (problem: ExpressionProblem) => void,
+  ) {
+    this.report = (problem) => {
+      if (!HARMLESS.has(problem.code)) this.isWhole = false;
+      report(problem);
+    };
+  }
 
   children(nodes: readonly Source[], depth: number): MarkupNode[] {
     const result: MarkupNode[] = [];
@@ -307,12 +324,19 @@ class ViewReader {
         : defaultTreeAdapter.getTemplateContent(node as DefaultTreeAdapterTypes.Template);
     const value = (name: string): string | undefined =>
       node.attrs.find((attribute) => attribute.name === name)?.value;
-    const expression = (name: string, text: string, skip = 0): Expression | undefined => {
-      const { toFile } = this.#attribute(node, name, value(name)!);
-      return this.#gather((problems) => parseWhole(text, (at) => toFile(at + skip), problems));
+    const expression = (name: string, text: string, skip = 0): Expression => {
+      const { toFile, start } = this.#attribute(node, name, value(name)!);
+      const read = this.#gather((problems) => parseWhole(text, (at) => toFile(at + skip), problems));
+      return read ?? lostExpression(start);
     };
-    const refuse = (code: Code, message: string, help: string): void =>
-      this.report({ code, message, help, offset });
+    const startOf = (name: string): number => this.#attribute(node, name, '').start;
+    const refuse = (code: Code, message: string, help: string, at = offset): void =>
+      this.report({ code, message, help, offset: at });
+    /** What could not be understood shows its content under some condition. */
+    const showAtTimes = (hidesNames: boolean): void => {
+      const condition = lostExpression(offset);
+      result.push({ kind: 'when', namespace, condition, children, otherwise: undefined, offset, hidesNames });
+    };
     this.#checkEnd(node, offset);
     const children = this.children(content.childNodes, depth + 1);
     const when = value('when');
@@ -325,13 +349,12 @@ class ViewReader {
         code: 'view/block',
         message: `A <template> of a view has no attribute "${name}".`,
         help: suggestion(name, ['when', 'otherwise', 'for-each', 'key'], 'attributes'),
-        offset: this.#attribute(node, name, '').start,
+        offset: startOf(name),
       });
     }
     if (when !== undefined) {
       const condition = expression('when', when);
-      if (condition)
-        result.push({ kind: 'when', namespace, condition, children, otherwise: undefined, offset });
+      result.push({ kind: 'when', namespace, condition, children, otherwise: undefined, offset });
     } else if (value('otherwise') !== undefined) {
       const before = result.findLast(
         (other) =>
@@ -345,7 +368,9 @@ class ViewReader {
           'view/otherwise',
           '<template otherwise> has no <template when> right before it.',
           'Put it directly behind the <template when> that it belongs to.',
+          startOf('otherwise'),
         );
+        showAtTimes(false);
       }
     } else if (each !== undefined) {
       const match = /^(\s*([A-Za-z_$][\w$]*)(?:\s*,\s*([A-Za-z_$][\w$]*))?\s+of\s+)(\S[\s\S]*)$/.exec(each);
@@ -354,29 +379,32 @@ class ViewReader {
           'view/for-each',
           `"${each}" does not say what is repeated.`,
           'Write "item of list", or "item, index of list".',
+          startOf('for-each'),
         );
+        showAtTimes(true);
         return;
       }
       const list = expression('for-each', match[4]!, match[1]!.length);
       const key = value('key');
       const keyExpression = key === undefined ? undefined : expression('key', key);
-      if (list)
-        result.push({
-          kind: 'each',
-          namespace,
-          item: match[2]!,
-          index: match[3],
-          list,
-          key: keyExpression,
-          children,
-          offset,
-        });
-    } else if (known) {
-      refuse(
-        'view/block',
-        'A <template> without when, otherwise or for-each shows nothing.',
-        'Add one of them, or remove the <template>.',
-      );
+      result.push({
+        kind: 'each',
+        namespace,
+        item: match[2]!,
+        index: match[3],
+        list,
+        key: keyExpression,
+        children,
+        offset,
+      });
+    } else {
+      if (known)
+        refuse(
+          'view/block',
+          'A <template> without when, otherwise or for-each shows nothing.',
+          'Add one of them, or remove the <template>.',
+        );
+      showAtTimes(!known);
     }
   }
 }

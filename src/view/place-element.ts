@@ -21,7 +21,7 @@ export function placeElement(node: MarkupElement, view: ViewScope, conditional: 
         help: 'Write the name as plain text; choose between slots with <template when>.',
         offset: name.offset,
       });
-    } else noteSlot({ ...place, name: text || 'default' }, view);
+    } else noteSlot({ ...place, offset: name?.offset ?? node.offset, name: text || 'default' }, view);
   }
   const parts = node.attributes.find((attribute) => attribute.name === 'part');
   for (const name of (parts && plainText(parts.parts)?.split(/\s+/)) ?? []) {

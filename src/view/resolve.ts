@@ -13,6 +13,9 @@ export interface LoopVariable {
   depth: number;
 }
 
+/** Stands among loop variables inside of a loop that could not be understood: any name may be one of its own. */
+export const ANY_NAME: LoopVariable = { name: '', kind: 'item', depth: -1 };
+
 /** What a name in a view means. */
 export type Meaning =
   | { kind: 'loop'; variable: LoopVariable }
@@ -35,6 +38,8 @@ export interface Resolved {
   expression: Expression;
   names: { free: FreeName; meaning: Meaning }[];
   reads: ReadKeys;
+  /** True if something in it could not be understood: nothing is said of its type. */
+  isLost: boolean;
 }
 
 /** Standard globals that a view may use: what computes and formats values, nothing that acts. */
@@ -70,7 +75,7 @@ export class NameTable {
   /** Everything a view can name, for suggestions. */
   known(loops: readonly LoopVariable[]): string[] {
     return [
-      ...loops.map(({ name }) => name),
+      ...loops.flatMap(({ name }) => (name === '' ? [] : [name])),
       ...this.#state,
       ...this.#properties,
       ...this.#native,
@@ -122,10 +127,16 @@ export class NameTable {
     problems: ExpressionProblem[],
     inHandler = false,
   ): Resolved {
-    const resolved: Resolved = { expression, names: [], reads: new Set() };
+    const resolved: Resolved = {
+      expression,
+      names: [],
+      reads: new Set(),
+      isLost: expression.isLost === true,
+    };
     for (const free of expression.names) {
       if (inHandler && free.name === 'event') continue;
       const meaning = this.#meaningOf(free, expression, loops, problems);
+      if (!meaning || problems.length > 0) resolved.isLost = true;
       if (!meaning) continue;
       resolved.names.push({ free, meaning });
       if (!free.assigned) for (const key of this.#reads(free, meaning)) resolved.reads.add(key);
@@ -141,6 +152,7 @@ export class NameTable {
   ): Meaning | undefined {
     const offset = expression.toFile(free.start);
     const [meaning, other] = this.meanings(free.name, loops);
+    if (!meaning && loops.includes(ANY_NAME)) return undefined;
     if (!meaning) {
       problems.push({
         code: 'view/unknown-name',

@@ -16,7 +16,9 @@ export const lamps: LampFaults = {
     const color = `#${Math.floor(Math.random() * 0xffffff)
       .toString(16)
       .padStart(6, '0')}`;
-    return lined(() => `3px solid ${color}`);
+    // Two colors by chance can be nearly the same: a width by chance is seen as well.
+    const width = 1 + Math.floor(Math.random() * 40);
+    return lined(() => `${width}px solid ${color}`);
   },
   'shows whether its name was given as an attribute': () =>
     lined((lamp) => (lamp.hasAttribute('label') ? '3px solid red' : 'none')),

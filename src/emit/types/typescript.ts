@@ -75,4 +75,7 @@ export const TYPE_PRINTERS: Generator = {
   TSNumberKeyword(_, writer) {
     writer.write('number');
   },
+  TSAnyKeyword(_, writer) {
+    writer.write('any');
+  },
 };

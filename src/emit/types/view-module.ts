@@ -178,7 +178,7 @@ class TypeWriter {
 
   /** A handler stands in a block and not in a function, so that what conditions around it say still holds. */
   #listener(node: ElementNode, { type, code }: Listener): TreeNode[] {
-    if (!code) return [];
+    if (!code || code.isLost) return [];
     const heard = typedStatements`const event = undefined! as ${this.#eventType(node, type)};`;
     this.#note(code);
     return [blockOf([...heard, ...statements`void event;`, ...authorStatements(code, this.#author)])];
@@ -199,6 +199,8 @@ class TypeWriter {
   }
 
   #code(resolved: Resolved): TreeNode {
+    // What could not be understood is anything.
+    if (resolved.isLost) return typedStatements`undefined! as any`[0]!.expression as TreeNode;
     this.#note(resolved);
     return authorExpression(resolved, this.#author);
   }
