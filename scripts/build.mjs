@@ -5,6 +5,7 @@ import { build } from 'esbuild';
 import { execFile } from 'node:child_process';
 import {
   copyFileSync,
+  cpSync,
   mkdirSync,
   mkdtempSync,
   readdirSync,
@@ -106,6 +107,7 @@ mkdirSync('dist/schemas', { recursive: true });
 for (const [name, schema] of Object.entries(jsonSchemas())) {
   writeFileSync(`dist/schemas/${name}.schema.json`, `${JSON.stringify(schema, null, 2)}\n`);
 }
+cpSync('src/verify/control/library', 'dist/control', { recursive: true });
 await buildLivePage();
 const { findingsPage } = await import('../dist/findings-page.js');
 writeFileSync('docs/findings.md', findingsPage());

@@ -51,11 +51,11 @@ describe('a report at a glance', () => {
       [
         'quay-berth',
         [
-          { fits: 1, care: 0, fails: 0, unchecked: 0, accepted: 0 },
-          { fits: 0, care: 1, fails: 2, unchecked: 0, accepted: 0 },
+          { fits: 1, care: 0, fails: 0, unchecked: 0, accepted: 0, general: 0 },
+          { fits: 0, care: 1, fails: 2, unchecked: 0, accepted: 0, general: 0 },
         ],
       ],
-      ['quay-menu', [{ fits: 0, care: 0, fails: 0, unchecked: 1, accepted: 0 }, undefined]],
+      ['quay-menu', [{ fits: 0, care: 0, fails: 0, unchecked: 1, accepted: 0, general: 0 }, undefined]],
     ]);
     expect(rows[0]!.facets.map(({ name, cells }) => [name, cells[1]?.fails])).toEqual([
       ['slots', 1],

@@ -40,7 +40,7 @@ describe('a run that is split', () => {
     browsers: [],
     frameworks: [],
     results: [],
-    summary: { fits: 0, care: 0, fails: 0, unchecked: 0, accepted: 0 },
+    summary: { fits: 0, care: 0, fails: 0, unchecked: 0, accepted: 0, general: 0 },
     cells: { seen: 1, remembered: 2 },
     seconds: number,
     pictures: {},

@@ -11,6 +11,9 @@ function findToolRoot(): string {
   return folder;
 }
 
+/** The library that has the control: a sound element that is tried in each framework. */
+export const CONTROL_LIBRARY = join(TOOL_ROOT, 'dist', 'control');
+
 /** What the tool's own build made for use in browsers: the runtime's modules, and all of it in one, what warns during development, the code that runs probes, what makes ways for relations, the script of reports, that of cells, and the live page. */
 export function toolFile(
   name:

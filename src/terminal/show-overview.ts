@@ -1,6 +1,6 @@
 import colors from 'picocolors';
 import {
-  BAD_STANDINGS,
+  TOLD_STANDINGS,
   overviewOf,
   type Cause,
   type Column,
@@ -24,6 +24,7 @@ export const PAINT: Readonly<Record<Standing, (text: string) => string>> = {
   fails: (text) => colors.red(text),
   unchecked: (text) => colors.dim(text),
   accepted: (text) => colors.cyan(text),
+  general: (text) => colors.dim(text),
 };
 
 /** Columns of a terminal where nobody tells how wide it is. */
@@ -96,14 +97,14 @@ function showMatrix({ columns, rows }: Overview, { frameworks }: VerifyReport, d
 }
 
 /** The verdicts that a cell shows: the bad ones, or that all fit. */
-function signsOf({ fits, care, fails, unchecked, accepted }: Counts): Standing[] {
+function signsOf({ fits, care, fails, unchecked, accepted, general }: Counts): Standing[] {
   const bad = [
     ...(fails > 0 ? ['fails' as const] : []),
     ...(care > 0 ? ['care' as const] : []),
     ...(unchecked > 0 ? ['unchecked' as const] : []),
     ...(accepted > 0 ? ['accepted' as const] : []),
   ];
-  return bad.length > 0 || fits === 0 ? bad : ['fits'];
+  return bad.length > 0 || fits + general === 0 ? bad : ['fits'];
 }
 
 function tableOf(
@@ -177,7 +178,7 @@ function sum(values: readonly number[]): number {
 
 function showCauses({ causes }: Overview, report: VerifyReport): string[] {
   const lines: string[] = [];
-  for (const standing of BAD_STANDINGS) {
+  for (const standing of TOLD_STANDINGS) {
     const own = causes.filter((cause) => cause.standing === standing);
     if (own.length === 0) continue;
     lines.push(colors.bold(PAINT[standing](VERDICT_WORDS[standing])));

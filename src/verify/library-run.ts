@@ -146,7 +146,8 @@ export class LibraryRun {
     const known: KnownLooks = new Map([...(recalled?.value ?? [])].slice(-MOST_LOOKS));
     const { size } = known;
     const compared = await compareLooks(results, this.pages.pictures, this.#promised.length < 2, known);
-    if (known.size > size) await rememberValue(place, { key: this.#tool, traces: [], value: known });
+    if (known.size > size && !this.options.forgets)
+      await rememberValue(place, { key: this.#tool, traces: [], value: known });
     return compared;
   }
 
@@ -362,7 +363,7 @@ export class LibraryRun {
     if (!spoiled) this.#leads.tell(name, unit, { title, made, results });
     const version = this.#versions.get(browser)!;
     // On another day, on a quieter machine, a probe that came to no end might.
-    if (!spoiled)
+    if (!spoiled && !this.options.forgets)
       await this.#memory.remember(place, key, {
         version,
         results,

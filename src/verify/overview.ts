@@ -24,6 +24,8 @@ export interface Cause {
   note: string;
   /** Why it is accepted, if it is. */
   accepted: string | undefined;
+  /** The consumer's code of one of them. */
+  source: string;
   /** Places that are alike are told together: the same facets and elements in several frameworks and browsers. */
   places: Place[];
 }
@@ -44,8 +46,11 @@ export interface Overview {
   causes: Cause[];
 }
 
-/** Standings that do not fit, the worst first. */
+/** Standings that do not fit, the worst first: what cells are marked with. */
 export const BAD_STANDINGS = ['fails', 'care', 'unchecked', 'accepted'] as const;
+
+/** Standings of which the causes are told; what is true of any element is told last, and marks no cell. */
+export const TOLD_STANDINGS = [...BAD_STANDINGS, 'general'] as const;
 
 /** Looks at a report from above. */
 export function overviewOf({ results, frameworks, browsers }: VerifyReport): Overview {
@@ -88,16 +93,16 @@ function columnsOf(
   );
 }
 
-/** What does not fit, the worst first and what is accepted last; each cause once. */
+/** What does not fit, the worst first, then what is accepted and what is true of any element; each cause once. */
 function causesOf(results: readonly VerifyResult[]): Cause[] {
-  return BAD_STANDINGS.flatMap((standing) => {
+  return TOLD_STANDINGS.flatMap((standing) => {
     const byNote = new Map<string, VerifyResult[]>();
     for (const result of results)
       if (standingOf(result) === standing)
         entryOf(byNote, `${result.note}\0${result.accepted ?? ''}`, () => []).push(result);
     return [...byNote.values()].map((own) => {
-      const { note, accepted } = own[0]!;
-      return { standing, note, accepted, places: placesOf(own) };
+      const { note, accepted, source } = own[0]!;
+      return { standing, note, accepted, source, places: placesOf(own) };
     });
   });
 }

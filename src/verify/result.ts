@@ -15,6 +15,8 @@ export const verifyResultSchema = z.object({
   note: z.string(),
   /** Why the library accepts that it needs care or fails; such a result is counted apart. */
   accepted: z.string().optional(),
+  /** True if a sound element of the tool's own, the control, needs the same care there: it is the framework's, or the browser's. */
+  general: z.boolean().optional(),
   /** The consumer's code that ran. */
   source: z.string(),
   observed: z.array(step),
@@ -45,7 +47,14 @@ export const verifyReportSchema = z.object({
   browsers: z.array(z.object({ name: z.string(), version: z.string() })),
   frameworks: z.array(z.object({ name: z.string(), title: z.string(), version: z.string() })),
   results: z.array(verifyResultSchema),
-  summary: z.object({ fits: z.int(), care: z.int(), fails: z.int(), unchecked: z.int(), accepted: z.int() }),
+  summary: z.object({
+    fits: z.int(),
+    care: z.int(),
+    fails: z.int(),
+    unchecked: z.int(),
+    accepted: z.int(),
+    general: z.int(),
+  }),
   /** What the library accepts (`accept:` in its configuration), and what became of it; not in a part of a split run. */
   acceptances: z.array(acceptanceSchema).optional(),
   /** How many cells (a facet of an element, in a framework and a browser) were seen in this run, and how many are remembered. */
@@ -57,8 +66,12 @@ export const verifyReportSchema = z.object({
   shard: z.object({ part: z.int(), of: z.int(), plan: z.string() }).optional(),
 });
 
-export type VerifyResult = Omit<z.infer<typeof verifyResultSchema>, 'observed' | 'pictures' | 'accepted'> & {
+export type VerifyResult = Omit<
+  z.infer<typeof verifyResultSchema>,
+  'observed' | 'pictures' | 'accepted' | 'general'
+> & {
   accepted?: string | undefined;
+  general?: boolean | undefined;
   observed: ObservedStep[];
   pictures?: { own: string; other?: string | undefined; difference?: string | undefined } | undefined;
 };
@@ -74,24 +87,30 @@ export type VerifyReport = Omit<z.infer<typeof verifyReportSchema>, 'results' | 
 };
 
 /** All that a result can count as, in the order in which people read it. */
-export const STANDINGS = ['fits', 'care', 'fails', 'unchecked', 'accepted'] as const;
+export const STANDINGS = ['fits', 'care', 'fails', 'unchecked', 'accepted', 'general'] as const;
 
-/** What a result counts as: its verdict, unless the library accepts it. */
+/** What a result counts as: its verdict, unless the library accepts it, or it is true of any element there. */
 export type Standing = (typeof STANDINGS)[number];
 
 /** What a result counts as. */
-export function standingOf({ verdict, accepted }: VerifyResult): Standing {
-  return accepted === undefined ? verdict : 'accepted';
+export function standingOf({
+  verdict,
+  accepted,
+  general,
+}: Pick<VerifyResult, 'verdict' | 'accepted' | 'general'>): Standing {
+  if (accepted !== undefined) return 'accepted';
+  return general ? 'general' : verdict;
 }
 
-/** The standings whose numbers are shown: accepted results only where there are some. */
-export function shownStandings({ accepted }: VerifyReport['summary']): Standing[] {
-  return STANDINGS.filter((standing) => standing !== 'accepted' || accepted > 0);
+/** The standings whose numbers are shown: those that are no verdicts only where there are some. */
+export function shownStandings(summary: VerifyReport['summary']): Standing[] {
+  const verdicts: readonly Standing[] = ['fits', 'care', 'fails', 'unchecked'];
+  return STANDINGS.filter((standing) => verdicts.includes(standing) || summary[standing] > 0);
 }
 
 /** No results of any standing. */
 export function noCounts(): Record<Standing, number> {
-  return { fits: 0, care: 0, fails: 0, unchecked: 0, accepted: 0 };
+  return { fits: 0, care: 0, fails: 0, unchecked: 0, accepted: 0, general: 0 };
 }
 
 /** How many results have each standing. */
@@ -109,11 +128,11 @@ export interface Cell {
   results: VerifyResult[];
 }
 
-/** The worst verdict counts, of those that are not accepted; what was not checked never makes a cell fit by itself. */
+/** The worst verdict counts, of those that are neither accepted nor general; what was not checked never makes a cell fit by itself. */
 export function cellOf(results: readonly VerifyResult[]): Cell {
   const has = (verdict: VerifyResult['verdict']): boolean =>
     results.some((result) => standingOf(result) === verdict);
-  const checked = results.some(({ verdict }) => verdict !== 'unchecked');
+  const checked = results.some((result) => standingOf(result) !== 'unchecked');
   const verdict = has('fails') ? 'fails' : has('care') ? 'care' : checked ? 'fits' : 'unchecked';
   return { verdict, partly: checked && has('unchecked'), results: [...results] };
 }
@@ -125,6 +144,7 @@ export const VERDICT_WORDS = {
   fails: 'fails',
   unchecked: 'not checked',
   accepted: 'accepted',
+  general: 'true of any element',
 } as const;
 
 /** The same behind a number: `3 need care`. */
@@ -134,7 +154,15 @@ export const COUNT_WORDS = {
   fails: 'fail',
   unchecked: 'not checked',
   accepted: 'accepted',
+  general: 'true of any element',
 } as const;
 
 /** Signs for verdicts, beside their words. */
-export const SIGNS = { fits: '✔', care: '!', fails: '✘', unchecked: '–', accepted: '○' } as const;
+export const SIGNS = {
+  fits: '✔',
+  care: '!',
+  fails: '✘',
+  unchecked: '–',
+  accepted: '○',
+  general: '·',
+} as const;

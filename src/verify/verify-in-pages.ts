@@ -1,3 +1,4 @@
+import { withControl } from './control/control.js';
 import { LibraryRun } from './library-run.js';
 import type { RunPages } from './run-pages.js';
 import type { Verified, VerifyOptions } from './verify-options.js';
@@ -12,7 +13,8 @@ export async function verifyInPages(
 ): Promise<Verified> {
   const run = new LibraryRun(subject, files, pages, options);
   try {
-    return await run.verify();
+    const { report, missing } = await run.verify();
+    return { report: await withControl(report, subject, pages, options), missing };
   } finally {
     await run.end();
   }

@@ -25,6 +25,8 @@ export interface VerifyOptions {
   probeTimeout?: number;
   /** Whether everything is seen anew, and nothing remembered. */
   noCache?: boolean | undefined;
+  /** Whether nothing of what is seen is kept for later runs. */
+  forgets?: boolean | undefined;
   /** Only a part of the whole, for several machines. */
   shard?: Shard | undefined;
   /** Called once, with how many cells there are. */

@@ -7,6 +7,7 @@ import { cachedAbout } from '../system/cache.js';
 import { once } from '../system/once.js';
 import { recallValue, rememberValue } from '../system/remembered-value.js';
 import { toolKey } from '../system/tool-key.js';
+import { memberKinds, type MemberKinds } from './control/member-kinds.js';
 import type { ElementFacts } from './facet.js';
 
 /** What must be known of a library's elements to find what was seen of them: no more than names and keys. */
@@ -22,6 +23,8 @@ export interface KnownElement {
   uses: string[];
   /** A short name for what facets are derived from. */
   facts: string;
+  /** Of which kind each of its members is, by name. */
+  kinds: MemberKinds;
 }
 
 /** A library that is verified. It is analyzed when somebody needs more of it than what was known before. */
@@ -71,7 +74,12 @@ function subject(library: Library, analyze: () => Promise<Analysis>): VerifySubj
     ]);
     const all = await facts();
     return {
-      elements: [...all].map(([tag, one]) => ({ tag, uses: one.uses, facts: factsKey(one) })),
+      elements: [...all].map(([tag, one]) => ({
+        tag,
+        uses: one.uses,
+        facts: factsKey(one),
+        kinds: memberKinds(one.contract),
+      })),
       shared: sharedNames(elements),
     };
   });

@@ -6,7 +6,13 @@ import { overviewOf, type Place } from '../overview.js';
 import type { VerifyReport } from '../result.js';
 import { TYPES } from '../types/types-facet.js';
 
-const SEVERITIES = { fails: 'error', care: 'warning', unchecked: 'note', accepted: 'note' } as const;
+const SEVERITIES = {
+  fails: 'error',
+  care: 'warning',
+  unchecked: 'note',
+  accepted: 'note',
+  general: 'note',
+} as const;
 
 /** Where members stand in a contract. */
 const MEMBERS = ['properties', 'slots', 'events', 'methods', 'parts', 'states', 'cssProperties'];

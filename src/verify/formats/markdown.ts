@@ -1,6 +1,6 @@
 import { markdownCell as cell, markdownCode as code } from '../../findings/formats/format.js';
 import { BAD_STANDINGS, grouped, overviewOf, type Cause, type Counts, type Overview } from '../overview.js';
-import { COUNT_WORDS, VERDICT_WORDS, type VerifyReport } from '../result.js';
+import { COUNT_WORDS, shownStandings, VERDICT_WORDS, type VerifyReport } from '../result.js';
 import type { VerifyFormat } from './format.js';
 
 /** The matrix and its causes, for a comment or a page. */
@@ -8,9 +8,10 @@ export const markdown: VerifyFormat = {
   name: 'markdown',
   write(report) {
     const overview = overviewOf(report);
-    const { fits, care, fails, unchecked, accepted } = report.summary;
+    const { summary } = report;
+    const counts = shownStandings(summary).map((standing) => `${summary[standing]} ${COUNT_WORDS[standing]}`);
     return [
-      `**${fits} fit, ${care} need care, ${fails} fail, ${unchecked} not checked${accepted > 0 ? `, ${accepted} accepted` : ''}** (${cell(versions(report))})`,
+      `**${counts.join(', ')}** (${cell(versions(report))})`,
       '',
       ...tables(overview, report),
       ...overview.causes.map((cause) => line(cause, report)),

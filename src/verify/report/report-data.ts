@@ -12,8 +12,15 @@ export interface ReportRow {
   cells: Record<number, (VerdictCounts | null)[]>;
 }
 
-/** Fits, needs care, fails, not checked, accepted. */
-export type VerdictCounts = [fits: number, care: number, fails: number, unchecked: number, accepted: number];
+/** Fits, needs care, fails, not checked, accepted, true of any element. */
+export type VerdictCounts = [
+  fits: number,
+  care: number,
+  fails: number,
+  unchecked: number,
+  accepted: number,
+  general: number,
+];
 
 /** Everything of one element, which is unpacked when it is looked at. */
 export interface ElementDetails {
@@ -30,6 +37,7 @@ export interface DetailedResult {
   verdict: 'fits' | 'care' | 'fails' | 'unchecked';
   note: string;
   accepted?: string | undefined;
+  general?: boolean | undefined;
   seen: string;
   source: number;
   observed: { did: string; saw: string; wanted?: string | undefined }[];
@@ -43,4 +51,5 @@ export const SIGN_PATHS = {
   fails: 'M3.5 3.5l9 9M12.5 3.5l-9 9',
   unchecked: 'M3.5 8h9',
   accepted: 'M8 3.5a4.5 4.5 0 1 1-.01 0',
+  general: 'M8 7.5v1',
 } as const;

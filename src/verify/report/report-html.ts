@@ -5,7 +5,15 @@ import type { Library } from '../../library/open-library.js';
 import { escapeMarkup } from '../../syntax/markup.js';
 import { toolFile } from '../../system/tool-files.js';
 import { FACETS } from '../facets/index.js';
-import { BAD_STANDINGS, grouped, overviewOf, type Cause, type Counts, type Overview } from '../overview.js';
+import {
+  BAD_STANDINGS,
+  grouped,
+  overviewOf,
+  TOLD_STANDINGS,
+  type Cause,
+  type Counts,
+  type Overview,
+} from '../overview.js';
 import {
   COUNT_WORDS,
   shownStandings,
@@ -85,10 +93,24 @@ function data(id: string, value: unknown): string {
 function details(element: string, results: readonly VerifyResult[]): string {
   const sources = new Map<string, number>();
   const detailed: ElementDetails['results'] = results.map((result) => {
-    const { facet, framework, browser, subject, verdict, note, accepted, seen, observed, pictures } = result;
+    const { facet, framework, browser, subject, verdict, note, accepted, general, seen, observed, pictures } =
+      result;
     const source = sources.get(result.source) ?? sources.size;
     sources.set(result.source, source);
-    return { facet, framework, browser, subject, verdict, note, accepted, seen, source, observed, pictures };
+    return {
+      facet,
+      framework,
+      browser,
+      subject,
+      verdict,
+      note,
+      accepted,
+      general,
+      seen,
+      source,
+      observed,
+      pictures,
+    };
   });
   const text = JSON.stringify({ sources: [...sources.keys()], results: detailed } satisfies ElementDetails);
   return `<script type="text/plain" data-details="${escapeMarkup(element)}">${gzipSync(text).toString('base64')}</script>`;
@@ -147,14 +169,17 @@ function cell(counts: Counts | undefined): string {
 }
 
 function causes({ causes: all }: Overview, report: VerifyReport): string {
-  return BAD_STANDINGS.map((verdict) => {
+  return TOLD_STANDINGS.map((verdict) => {
     const own = all.filter((cause) => cause.standing === verdict);
     if (own.length === 0) return '';
     return `<section class="causes" data-verdict="${verdict}"><h2 class="${verdict}">${sign(verdict)} ${VERDICT_WORDS[verdict]}</h2>${own.map((cause) => causeItem(cause, report)).join('')}</section>`;
   }).join('\n');
 }
 
-function causeItem({ note, accepted, places }: Cause, { frameworks, browsers }: VerifyReport): string {
+function causeItem(
+  { standing, note, accepted, source, places }: Cause,
+  { frameworks, browsers }: VerifyReport,
+): string {
   const items = places.map((place) => {
     const inFrameworks =
       place.frameworks.length === frameworks.length && frameworks.length > 1
@@ -173,7 +198,13 @@ function causeItem({ note, accepted, places }: Cause, { frameworks, browsers }: 
       .join(', ');
     return `<li data-frameworks="${place.frameworks.join(' ')}" data-browsers="${place.browsers.join(' ')}" data-facets="${place.facets.join(' ')}">${escapeMarkup(`${place.facets.join(', ')} · ${inFrameworks}${inBrowsers}`)} · ${about}</li>`;
   });
-  return `<div class="cause"><h3>${escapeMarkup(note)}</h3>${accepted === undefined ? '' : `<p>${escapeMarkup(accepted)}</p>`}<ul>${items.join('')}</ul></div>`;
+  const why = accepted === undefined ? '' : `<p>${escapeMarkup(accepted)}</p>`;
+  // What marks no cell is not looked up there.
+  const code =
+    standing === 'general' && source !== ''
+      ? `<details><summary>Usage code</summary><pre tabindex="0"><code>${escapeMarkup(source)}</code></pre></details>`
+      : '';
+  return `<div class="cause"><h3>${escapeMarkup(note)}</h3>${why}<ul>${items.join('')}</ul>${code}</div>`;
 }
 
 function summaryList({ summary }: VerifyReport): string {

@@ -14,7 +14,7 @@ code, pre { font: 13px/1.5 ui-monospace, "DejaVu Sans Mono", monospace; }
 .summary { display: flex; flex-wrap: wrap; gap: 4px 28px; list-style: none; margin: 0; padding: 0; } .summary b { font-size: 20px; }
 .run, .legend, .shown, caption { color: var(--unchecked); margin: 4px 0 14px; } .shown { margin: 0 0 6px; min-height: 1.5em; }
 .legend span { margin-inline-end: 18px; }
-.fits { color: var(--fits); } .care { color: var(--care); } .fails { color: var(--fails); } .unchecked { color: var(--unchecked); } .accepted { color: var(--name); }
+.fits { color: var(--fits); } .care { color: var(--care); } .fails { color: var(--fails); } .unchecked { color: var(--unchecked); } .accepted { color: var(--name); } .general { color: var(--unchecked); }
 .filters { display: flex; flex-wrap: wrap; gap: 8px 14px; align-items: end; padding: 10px 0; }
 .filters[hidden] { display: none; } .filters label { display: grid; font-size: 12px; color: var(--unchecked); }
 .filters select, .filters input, .filters button { font: inherit; font-size: 14px; color: var(--ink); background: var(--soft);

@@ -15,13 +15,15 @@ const WORDS = {
   fails: 'fails',
   unchecked: 'not checked',
   accepted: 'accepted',
+  general: 'true of any element',
 } as const;
 /** The worst first. */
-const ORDER = ['fails', 'care', 'unchecked', 'accepted', 'fits'] as const;
+const ORDER = ['fails', 'care', 'unchecked', 'accepted', 'general', 'fits'] as const;
 
 /** What a result counts as. */
-function standingOf({ verdict, accepted }: DetailedResult): (typeof ORDER)[number] {
-  return accepted === undefined ? verdict : 'accepted';
+function standingOf({ verdict, accepted, general }: DetailedResult): (typeof ORDER)[number] {
+  if (accepted !== undefined) return 'accepted';
+  return general ? 'general' : verdict;
 }
 
 const unpacked = new Map<string, Promise<ElementDetails>>();

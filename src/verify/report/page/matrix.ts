@@ -3,13 +3,14 @@ import { cellDetails } from './details.js';
 import { make, sign } from './make.js';
 import type { State } from './state.js';
 
-const VERDICTS = ['fits', 'care', 'fails', 'unchecked', 'accepted'] as const;
+const VERDICTS = ['fits', 'care', 'fails', 'unchecked', 'accepted', 'general'] as const;
 const WORDS = {
   fits: 'fit',
   care: 'need care',
   fails: 'fail',
   unchecked: 'not checked',
   accepted: 'accepted',
+  general: 'true of any element',
 } as const;
 /** The worst first. */
 const ORDER = ['fails', 'care', 'unchecked', 'accepted'] as const;
@@ -78,7 +79,7 @@ export class Matrix {
       if (own.length === 0) return null;
       return own.reduce<VerdictCounts>(
         (sum, counts) => sum.map((count, at) => count + counts[at]!) as VerdictCounts,
-        [0, 0, 0, 0, 0],
+        [0, 0, 0, 0, 0, 0],
       );
     });
   }
