@@ -223,8 +223,7 @@ function sampledTime() {
 function print(title, map, rows = ROWS) {
   console.log(`\n## ${title}\n`);
   map.delete('(idle) ');
-  const total =
-    map === calls ? sampledTime() : [...map.values()].reduce((sum, { time }) => sum + time, 0);
+  const total = map === calls ? sampledTime() : [...map.values()].reduce((sum, { time }) => sum + time, 0);
   console.log(`| what | count | ms | of all |\n| --- | ---: | ---: | ---: |`);
   for (const [what, { count, time }] of [...map].sort(([, a], [, b]) => b.time - a.time).slice(0, rows))
     console.log(`| ${what} | ${count} | ${time.toFixed(0)} | ${((time / total) * 100).toFixed(1)} % |`);

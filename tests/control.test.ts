@@ -35,7 +35,7 @@ properties:
 `,
 };
 
-describe('what is true of any element', () => {
+describe('what is framework notes', () => {
   let folder: string;
   let cache: string;
   let report: VerifyReport;
@@ -82,7 +82,7 @@ describe('what is true of any element', () => {
     expect(ages()).toEqual(before);
     expect(stdout).toMatch(/quay-list +✔ +✔ +✔\n/);
     expect(stdout.match(/Import the element before the first rendering/g)).toHaveLength(1);
-    expect(stdout).toMatch(/0 need care, 0 fail, 0 not checked, \d+ true of any element/);
+    expect(stdout).toMatch(/0 need care, 0 fail, 0 not checked, \d+ framework notes/);
   });
 
   it('is of the same kind of member', () => {

@@ -6,6 +6,18 @@ import { lastwright, linkOnly, REPOSITORY, scratchFolder, writeFiles } from './h
 /** The pages whose commands are run. */
 export const FOLLOWED = ['README.md', 'docs/tutorial.md'] as const;
 
+/** The pages that each answer one question, with files and commands of their own. */
+export const HOW_TO = [
+  'docs/configuration.md',
+  'docs/data.md',
+  'docs/debugging.md',
+  'docs/events.md',
+  'docs/forms.md',
+  'docs/recipes.md',
+  'docs/testing.md',
+  'docs/theming.md',
+] as const;
+
 /** The fenced blocks of a page, in order: files to write, commands to run. */
 function blocksOf(
   page: string,
@@ -23,7 +35,7 @@ function blocksOf(
 
 /** Writes the files of a page and runs its commands, except those left out; returns the folder and the commands that ran. */
 export async function followPage(
-  page: (typeof FOLLOWED)[number],
+  page: (typeof FOLLOWED | typeof HOW_TO)[number],
   leftOut: readonly string[] = [],
 ): Promise<{ folder: string; ran: string[] }> {
   const folder = scratchFolder();

@@ -11,10 +11,7 @@ import { checkWrapped } from './wrapped.js';
 /**
  * Do the files of an element keep what its contract promises? `others` are the contracts of the library's elements, by tag.
  */
-export function checkAgreement(
-  element: LibraryElement,
-  others: ReadonlyMap<string, Contract>,
-): Finding[] {
+export function checkAgreement(element: LibraryElement, others: ReadonlyMap<string, Contract>): Finding[] {
   const { contract, folder, tree, behavior } = element;
   const findings: Finding[] = [];
   const note = (code: Code, file: string, at: Position, message: string, help: string): void => {

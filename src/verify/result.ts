@@ -89,7 +89,7 @@ export type VerifyReport = Omit<z.infer<typeof verifyReportSchema>, 'results' | 
 /** All that a result can count as, in the order in which people read it. */
 export const STANDINGS = ['fits', 'care', 'fails', 'unchecked', 'accepted', 'general'] as const;
 
-/** What a result counts as: its verdict, unless the library accepts it, or it is true of any element there. */
+/** What a result counts as: its verdict, unless the library accepts it, or it is framework notes there. */
 export type Standing = (typeof STANDINGS)[number];
 
 /** What a result counts as. */
@@ -144,7 +144,7 @@ export const VERDICT_WORDS = {
   fails: 'fails',
   unchecked: 'not checked',
   accepted: 'accepted',
-  general: 'true of any element',
+  general: 'framework notes',
 } as const;
 
 /** The same behind a number: `3 need care`. */
@@ -154,7 +154,7 @@ export const COUNT_WORDS = {
   fails: 'fail',
   unchecked: 'not checked',
   accepted: 'accepted',
-  general: 'true of any element',
+  general: 'framework notes',
 } as const;
 
 /** Signs for verdicts, beside their words. */

@@ -15,3 +15,12 @@ it('the tutorial can be followed from its first line to its last', async () => {
   expect(existsSync(join(folder, 'pictures/quay-light/flashes.html.png'))).toBe(true);
   expect(existsSync(join(folder, 'my-harbor/.lastwright/verify.html'))).toBe(true);
 }, 400_000);
+
+it.each(['docs/debugging.md', 'docs/testing.md'] as const)(
+  '%s can be followed, with its proofs',
+  async (page) => {
+    const { ran } = await followPage(page);
+    expect(ran).toContain('verify');
+  },
+  400_000,
+);

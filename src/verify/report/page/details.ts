@@ -15,7 +15,7 @@ const WORDS = {
   fails: 'fails',
   unchecked: 'not checked',
   accepted: 'accepted',
-  general: 'true of any element',
+  general: 'framework notes',
 } as const;
 /** The worst first. */
 const ORDER = ['fails', 'care', 'unchecked', 'accepted', 'general', 'fits'] as const;

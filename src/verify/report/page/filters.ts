@@ -14,7 +14,7 @@ export function fillFilters(
     ['care', 'needs care'],
     ['unchecked', 'not checked'],
     ['accepted', 'accepted'],
-    ['general', 'true of any element'],
+    ['general', 'framework notes'],
     ['fits', 'all fit'],
   ] as const;
   const controls: Record<keyof Filters, HTMLInputElement | HTMLSelectElement> = {

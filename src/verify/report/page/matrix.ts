@@ -10,7 +10,7 @@ const WORDS = {
   fails: 'fail',
   unchecked: 'not checked',
   accepted: 'accepted',
-  general: 'true of any element',
+  general: 'framework notes',
 } as const;
 /** The worst first. */
 const ORDER = ['fails', 'care', 'unchecked', 'accepted'] as const;
