@@ -18,6 +18,11 @@ function headings(markdown: string): string[] {
 
 const readme = readFileSync(join(REPOSITORY, 'README.md'), 'utf8');
 
+/** All pages of the documentation, from its folder. */
+const PAGES = (readdirSync(join(REPOSITORY, 'docs'), { recursive: true }) as string[]).filter((file) =>
+  file.endsWith('.md'),
+);
+
 describe('the README', () => {
   // With everything that takes a browser too: tests/broad/readme.
   it('can be followed as far as no browser is needed', async () => {
@@ -47,26 +52,23 @@ describe('the README', () => {
     expect(existsSync(join(folder, 'dist/harbor-lights.bundle.js'))).toBe(true);
   });
 
-  it.each([
-    'README.md',
-    ...readdirSync(join(REPOSITORY, 'docs'))
-      .filter((file) => file.endsWith('.md'))
-      .map((file) => `docs/${file}`),
-  ])('%s shows pictures and leads to pages that exist', (page) => {
-    const markdown = readFileSync(join(REPOSITORY, page), 'utf8').replace(/^```[\s\S]*?^```$/gm, '');
-    const links = [...markdown.matchAll(/\]\(([^)\s]+)\)/g)].map(([, target]) => target!);
-    for (const target of links.filter((link) => !/^[a-z]+:/.test(link))) {
-      const [path, heading] = target.split('#');
-      const linked = path ? join(REPOSITORY, dirname(page), path) : join(REPOSITORY, page);
-      expect(existsSync(linked), target).toBe(true);
-      if (heading) expect(headings(readFileSync(linked, 'utf8')), target).toContain(heading);
-    }
-  });
+  it.each(['README.md', ...PAGES.map((file) => `docs/${file}`)])(
+    '%s shows pictures and leads to pages that exist',
+    (page) => {
+      const markdown = readFileSync(join(REPOSITORY, page), 'utf8').replace(/^```[\s\S]*?^```$/gm, '');
+      const links = [...markdown.matchAll(/\]\(([^)\s]+)\)/g)].map(([, target]) => target!);
+      for (const target of links.filter((link) => !/^[a-z]+:/.test(link))) {
+        const [path, heading] = target.split('#');
+        const linked = path ? join(REPOSITORY, dirname(page), path) : join(REPOSITORY, page);
+        expect(existsSync(linked), target).toBe(true);
+        if (heading) expect(headings(readFileSync(linked, 'utf8')), target).toContain(heading);
+      }
+    },
+  );
 
   it('lists every page', () => {
     const contents = readFileSync(join(REPOSITORY, 'docs/README.md'), 'utf8');
-    for (const file of readdirSync(join(REPOSITORY, 'docs')))
-      if (file.endsWith('.md') && file !== 'README.md') expect(contents).toContain(`](${file})`);
+    for (const file of PAGES) if (file !== 'README.md') expect(contents).toContain(`](${file})`);
   });
 
   it('names commands of npm that there are', () => {

@@ -26,9 +26,10 @@ import { FRAMEWORK_ENTRIES, OUTPUT_MARK } from './package-manifest.js';
  * write the same folder: the last one stays.
  */
 export async function writeOutput(
-  output: string,
+  folder: string,
   files: ReadonlyMap<string, string | Uint8Array>,
 ): Promise<void> {
+  const output = resolve(folder);
   const parent = dirname(output);
   try {
     await mkdir(parent, { recursive: true });

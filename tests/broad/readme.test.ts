@@ -1,7 +1,10 @@
-import { existsSync } from 'node:fs';
+import { execFile } from 'node:child_process';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { promisify } from 'node:util';
 import { expect, it } from 'vitest';
 import { followPage } from '../follow-pages.js';
+import { REPOSITORY, smallHarbor } from '../helpers.js';
 
 it('the README can be followed from its first line to its last', async () => {
   const { ran } = await followPage('README.md');
@@ -24,3 +27,14 @@ it.each(['docs/debugging.md', 'docs/testing.md'] as const)(
   },
   400_000,
 );
+
+it('the program of the page about the Node API builds and verifies', async () => {
+  const folder = smallHarbor(['mast']);
+  const page = readFileSync(join(REPOSITORY, 'docs/api.md'), 'utf8');
+  const [, program] = /^```js\n([\s\S]*?)^```$/m.exec(page)!;
+  const path = join(folder, 'program.mjs');
+  writeFileSync(path, program!.replace("'lastwright'", JSON.stringify(join(REPOSITORY, 'dist/index.js'))));
+  const { stdout } = await promisify(execFile)(process.execPath, [path], { cwd: folder });
+  expect(stdout).toMatch(/fails: 0/);
+  expect(existsSync(join(folder, 'dist/elements/quay-mast.js'))).toBe(true);
+}, 120_000);
