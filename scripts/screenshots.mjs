@@ -5,6 +5,7 @@ import { cpSync, mkdirSync, mkdtempSync, readFileSync, symlinkSync, writeFileSyn
 import { createServer } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { startPreview } from '../bench/start-preview.mjs';
 import { Shots } from './screenshots/page.mjs';
 import { startDisplay, terminalShot } from './screenshots/terminal.mjs';
@@ -151,6 +152,13 @@ const { BROWSERS } = await import('../dist/index.js');
 const browser = await BROWSERS.find(({ name }) => name === 'chromium').launch();
 const shots = new Shots(browser, folder);
 
+if (isWanted('office')) {
+  lastwright('build', '--library', 'examples/quayside');
+  await shots.take('office.png', pathToFileURL(resolve('examples/office/index.html')).href, {
+    until: `customElements.get('quay-berth') && document.querySelector('quay-berth')`,
+  });
+}
+
 const pages = new Map();
 const server = createServer(({ url }, response) => {
   response.setHeader('content-type', 'text/html; charset=utf-8');
@@ -205,7 +213,6 @@ server.close();
 const names = [
   'preview',
   'preview-dark',
-  'preview-narrow',
   'preview-large',
   'preview-log',
   'preview-overview',
@@ -238,7 +245,6 @@ if (isWanted(...names)) {
     until,
     act: `document.documentElement.style.colorScheme = 'dark';`,
   });
-  await at('preview-narrow', sheet, { width: 400, until });
   await at('preview-large', sheet, {
     until,
     act: `press('Large'); await new Promise((done) => setTimeout(done, 1500));`,

@@ -128,7 +128,7 @@ describe('check', () => {
     );
     expect(stdout).toContain('2 │   <h3 part="title" onclick="claim()">{lable}</h3>');
     expect(stdout).toContain('→ Did you mean "label"?');
-    expect(stdout).toContain('10 elements: 1 error, 0 warnings');
+    expect(stdout).toContain('12 elements: 1 error, 0 warnings');
   });
 
   it.each([
@@ -138,7 +138,7 @@ describe('check', () => {
       '<p>{label}</p><slot name="top"></slot>',
       'slot/undeclared',
       1,
-      15,
+      21,
     ],
     [
       'a part that the contract does not have',
@@ -484,7 +484,7 @@ describe('build --watch', () => {
     const view = join(folder, 'elements/quay-panel/quay-panel.html');
     const before = readFileSync(view, 'utf8');
     const { hears, end } = watching(['build', '--watch', '--library', folder]);
-    await hears('10 elements in dist/');
+    await hears('12 elements in dist/');
     await hears('Watching');
     const first = readTree(join(folder, 'dist'));
     writeFileSync(view, `${before}<p>{lable}</p>\n`);
@@ -492,7 +492,7 @@ describe('build --watch', () => {
     await hears('Watching');
     expect(readTree(join(folder, 'dist'))).toEqual(first);
     writeFileSync(view, `${before}<p>low water</p>\n`);
-    await hears('10 elements in dist/');
+    await hears('12 elements in dist/');
     await hears('Watching');
     expect(await end()).toBe(0);
     const last = readTree(join(folder, 'dist'));
@@ -512,7 +512,7 @@ describe('build --watch', () => {
   it('follows a behavior, a trait, and an element that comes and goes', async () => {
     const folder = copyDemo();
     const { hears, end } = watching(['build', '--watch', '--library', folder]);
-    await hears('10 elements in dist/');
+    await hears('12 elements in dist/');
     await hears('Watching');
     cpSync(join(folder, 'elements/quay-panel'), join(folder, 'elements/quay-slip'), { recursive: true });
     for (const name of readdirSync(join(folder, 'elements/quay-slip'))) {
@@ -529,7 +529,7 @@ describe('build --watch', () => {
       .poll(() => readTree(join(folder, 'dist'))['behaviors/quay-berth.js'], { timeout: 20_000 })
       .toContain('ebb');
     rmSync(join(folder, 'elements/quay-slip'), { recursive: true });
-    await hears('10 elements in dist/');
+    await hears('12 elements in dist/');
     expect(await end()).toBe(0);
     expect(Object.keys(readTree(join(folder, 'dist'))).filter((path) => path.includes('slip'))).toEqual([]);
   });

@@ -50,8 +50,8 @@ describe('verify', () => {
         }
       }
     }
-    const { fits, care, fails, unchecked } = report.summary;
-    expect([fits + care + fails + unchecked, fails]).toEqual([report.results.length, 0]);
+    const { fits, care, fails, unchecked, general } = report.summary;
+    expect([fits + care + fails + unchecked + general, fails]).toEqual([report.results.length, 0]);
     // What is left is what no page can see in the first state that is shown.
     const left = report.results.filter(({ verdict }) => verdict === 'unchecked');
     for (const { note } of left)

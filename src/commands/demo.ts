@@ -1,5 +1,5 @@
 import * as Args from '@oclif/core/args';
-import { cp, mkdir, mkdtemp, readdir, rm, symlink } from 'node:fs/promises';
+import { cp, mkdir, mkdtemp, readdir, rm, symlink, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import { findFolder } from '../frameworks/find-framework.js';
@@ -57,6 +57,8 @@ export default class Demo extends BaseCommand {
         '',
         `The library promises ${analysis.library.config.frameworks.length} frameworks; to see all of them, and their types checked:`,
         `    lastwright verify --library ${folder}`,
+        'All elements on one page, to be opened in a browser:',
+        `    ${join(folder, 'office', 'index.html')}`,
         'Try next, in that folder:',
         '  write {lable} for {label} in elements/quay-berth/quay-berth.html, and see what finds it:',
         `    lastwright check --library ${folder}`,
@@ -83,8 +85,25 @@ async function copyDemo(wanted: string | undefined): Promise<{ folder: string; w
   const source = join(TOOL_ROOT, 'examples', 'quayside');
   const own = new Set(['dist', '.lastwright', 'node_modules'].map((name) => join(source, name)));
   await cp(source, folder, { recursive: true, filter: (path) => !own.has(path) });
+  await copyOffice(join(folder, 'office'));
   return { folder, without: await linkFrameworks(folder) };
 }
+
+/** The page in plain HTML in which all elements work together; the library is the folder that it lies in. */
+async function copyOffice(folder: string): Promise<void> {
+  const source = join(TOOL_ROOT, 'examples', 'office');
+  for (const name of ['index.html', 'office.css', 'data.js', 'plain.js'])
+    await cp(join(source, name), join(folder, name));
+  await writeFile(join(folder, 'library.js'), OFFICE_LIBRARY);
+}
+
+const OFFICE_LIBRARY = `/* Where the built library is, from here. */
+const library = '..';
+
+document.head.append(
+  Object.assign(document.createElement('script'), { src: \`\${library}/dist/quayside.bundle.js\` }),
+);
+`;
 
 /** Packages that the demo's wrapped component is written with. */
 const NEEDED = ['react', 'react-dom', 'scheduler', '@types/react'];

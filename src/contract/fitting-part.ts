@@ -96,6 +96,10 @@ class Repair {
       const isMember = path.length === 2 && isMapping(this.#at(path.slice(0, 1))) && parent[key] !== EMPTY;
       if (isMember) parent[key] = EMPTY;
       else delete parent[key];
+      // An item of a list of which nothing is left, such as a step, says nothing.
+      const around = path.slice(0, -1);
+      if (Object.keys(parent).length === 0 && Array.isArray(this.#at(around.slice(0, -1))))
+        return this.leaveOut({ path: around });
     } else if (path.length === 1 && VERSIONS.has(String(key))) parent[key] = 1;
     // Where a key is missing, what should have it goes.
     else if (path.length > 1) return this.leaveOut({ path: path.slice(0, -1) });

@@ -67,6 +67,7 @@ const WRONG_NAMES: ReadonlySet<Code> = new Set<Code>([
   'method/name',
   'part/name',
   'property/name',
+  'property/standard-member',
   'slot/name',
   'state/name',
   'style/property-name',
