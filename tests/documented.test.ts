@@ -188,7 +188,7 @@ describe('docs/contract.md says of the view', () => {
     [true, 'new'],
   );
   states(
-    "A custom element of somebody else's gets a property where it has one of that name (`max-count` stands for `maxCount`)",
+    "A third-party custom element gets a property where it has one of that name (`max-count` stands for `maxCount`)",
     `customElements.define('yard-crane', class extends HTMLElement { set loadList(list) { this.got = list; } });
     const rows = [1]; const nest = make('quay-nest', { rows, deep: 0 }); await nest.settled; const crane = find(nest, 'yard-crane'); return [crane.got === rows, crane.getAttribute('other-thing')];`,
     [true, '0'],
@@ -237,7 +237,7 @@ describe('docs/contract.md says of the view', () => {
     ['no actions', 'has actions'],
   );
   states(
-    'White space that only lays out the source is not drawn: runs become one space, save in `pre` and `textarea`.',
+    'White space that only lays out the source is not rendered: runs become one space, save in `pre` and `textarea`.',
     `const pier = make('quay-pier'); return [find(pier, 'pre').textContent, find(pier, 'span').textContent];`,
     ['a   b\n c', 'x y z'],
   );
@@ -266,7 +266,7 @@ describe('docs/contract.md says of the behavior', () => {
     true,
   );
   states(
-    'runs once for all changes of a property since the last drawing, before the next one; not for what is set before the first',
+    'runs once for all changes of a property since the last rendering, before the next one; not for what is set before the first',
     `const pier = make('quay-pier', { berthName: 'early' }); await pier.settled; pier.berthName = 'one'; pier.berthName = 'two'; await pier.settled; return log.filter((line) => line.startsWith('change'));`,
     ['change early to two'],
   );
@@ -302,7 +302,7 @@ describe('docs/contract.md says of the behavior', () => {
 
 describe('docs/contract.md says of what consumers give', () => {
   states(
-    'stamped once for each item, and follows the items by key.',
+    'cloned once for each item, and follows the items by key.',
     `const rows = make('quay-rows', { rows: [{ id: 'a' }, { id: 'b' }] }, '<template slot="note"><b title="{index}">{id} {item.id}</b></template>'); await rows.settled; await wait(); const first = rows.querySelector('b');
     rows.rows = [{ id: 'b' }, { id: 'a' }]; await rows.settled; await wait(); return [[...rows.querySelectorAll('b')].map((node) => node.textContent + node.title).sort(), rows.contains(first)];`,
     [['a a1', 'b b0'], true],
@@ -413,12 +413,12 @@ describe('docs/contract.md says of style', () => {
   );
   states('`encapsulation: closed` hides the shadow root;', `return make('quay-shut').shadowRoot;`, null);
   states(
-    "draws into the element itself, with its style and the library's kept to it by `@scope`.",
+    "renders into the element itself, with its style and the library's kept to it by `@scope`.",
     `const plain = make('quay-plain'); const other = document.body.appendChild(document.createElement('b')); other.className = 'house'; const inner = plain.querySelector('b'); return [plain.shadowRoot, getComputedStyle(inner).color, getComputedStyle(inner).letterSpacing, getComputedStyle(other).color === 'rgb(9, 8, 7)', getComputedStyle(other).letterSpacing];`,
     [null, 'rgb(9, 8, 7)', '3px', false, 'normal'],
   );
   states(
-    'what is in it when it is first drawn, as in a copy of one, is replaced.',
+    'what is in it when it is first rendered, as in a copy of one, is replaced.',
     `const plain = make('quay-plain', {}, '<i>before</i>'); const copy = plain.cloneNode(true); document.body.append(copy); return [plain.textContent, copy.textContent, copy.children.length];`,
     ['plain', 'plain', 1],
   );

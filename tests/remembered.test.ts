@@ -62,7 +62,7 @@ describe('verify remembers', () => {
       two.results.map((one) => JSON.stringify(one)),
     );
     const told = await lastwright(['verify', '--no-types', '--library', folder, '--framework', 'html']);
-    expect(told.stdout).toMatch(/0 cells seen now, \d+ remembered/);
+    expect(told.stdout).toMatch(/0 cells verified now, \d+ from the cache/);
   });
 
   it('nothing, where everything is to be seen anew', async () => {

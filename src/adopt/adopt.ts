@@ -94,7 +94,7 @@ async function read(
       `${basename(path)} cannot be adopted: ${facts.message.replace(/\.$/, '')}.`,
       facts.exported.length > 0
         ? `It exports: ${facts.exported.join(', ')}. Say which with --export.`
-        : 'Mend it first.',
+        : 'Fix it first.',
     );
   const tag = wish.tag ?? tagFor(library, name);
   const problem = tagProblem(tag);

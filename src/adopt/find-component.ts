@@ -41,7 +41,7 @@ export function findComponent(
     );
   const syntax = readSyntax(path, text);
   if (syntax.problem !== undefined)
-    throw new UsageError(`${basename(path)} cannot be read: ${syntax.problem}.`, 'Mend it first.');
+    throw new UsageError(`${basename(path)} cannot be read: ${syntax.problem}.`, 'Fix it first.');
   const exported = said.exported ?? chosenExport(syntax, fromName);
   const value = syntax.exported.get(exported);
   const made = behind(value, syntax);

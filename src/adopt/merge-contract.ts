@@ -40,7 +40,7 @@ export function mergeContract(
   if (document.errors.length > 0 || !isMap(document.contents))
     throw new UsageError(
       `${file} cannot be read: ${document.errors[0]?.message.split('\n')[0] ?? 'it is no mapping'}`,
-      'Mend it first, or adopt under another tag.',
+      'Fix it first, or adopt under another tag.',
     );
   const changes: MergeChange[] = [];
   for (const section of MEMBER_SECTIONS) {

@@ -136,7 +136,7 @@ async function readJson(path: string): Promise<unknown> {
   } catch (error) {
     throw new UsageError(
       `${path} is no JSON: ${(error as Error).message}.`,
-      'Mend it, or install the package anew.',
+      'Fix it, or reinstall the package.',
     );
   }
 }

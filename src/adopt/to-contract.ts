@@ -139,7 +139,7 @@ class Writer {
     if (missing.length > 0)
       this.#comment(
         'events',
-        `${name}: it passes ${missing.join(', ')}, which no schema says. Mend "detail" where consumers need more.`,
+        `${name}: it passes ${missing.join(', ')}, which no schema says. Extend "detail" where consumers need more.`,
       );
     this.#members.push({
       kind: 'event',

@@ -23,6 +23,6 @@ export function checkSeverities({ severity, locateConfig }: Library): Finding[] 
     }
     if (SEVERITIES[name] !== 'error' || wanted === 'error') return [];
     const message = `"${name}" is an error that stops a build; it cannot be made less.`;
-    return [report('library/severity', place, message, 'Remove the line, and mend what is found.')];
+    return [report('library/severity', place, message, 'Remove the line, and fix what is found.')];
   });
 }

@@ -114,7 +114,7 @@ function readModule(file: string, text: string): { behavior: Behavior; findings:
         'behavior/syntax',
         { file, ...positions.at(error.labels[0]?.start ?? 0) },
         `The module cannot be parsed: ${error.message.replace(/\.$/, '')}.`,
-        'Mend the syntax near here.',
+        'Fix the syntax near here.',
       ),
     );
     return { behavior: { ...behavior, isWhole: false }, findings };

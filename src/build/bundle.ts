@@ -322,7 +322,7 @@ export function toFinding({ text, location }: Message, library: Library): Findin
     `${text.replace(/^\[plugin [^\]]*\] /, '').replace(/\.$/, '')}.`,
     /resolve/i.test(text)
       ? 'Check the path of the import, or install the package beside the library.'
-      : 'Mend the module; its exports and imports must fit together.',
+      : 'Fix the module; its exports and imports must fit together.',
   );
 }
 

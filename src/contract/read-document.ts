@@ -179,7 +179,7 @@ function syntaxFindings(
       /call stack/.test(error.message) ? 'The file is nested too deep.' : sentence(error.message),
       twice
         ? 'Keep one of the two: the second would hide the first.'
-        : 'Mend the syntax; check indentation, colons and quotes near here.',
+        : 'Fix the syntax; check indentation, colons and quotes near here.',
     );
   });
   // The one key that no mapping of JavaScript can hold as it is, so that a schema would not see it.

@@ -249,7 +249,7 @@ async function refuseOutside(root: string, place: string): Promise<void> {
     if (real !== own && !real.startsWith(own + sep))
       throw new UsageError(
         `"${place}" is a link that leads out of the library; nothing is written there.`,
-        'Remove the link; the folder is made anew.',
+        'Remove the link; Lastwright creates the folder.',
       );
     return;
   }

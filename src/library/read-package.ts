@@ -54,7 +54,7 @@ export async function readPackage(root: string, findings: Finding[]): Promise<Pa
       throw new Error('it is no object');
   } catch (error) {
     findings.push(
-      finding(`${FILE} is no JSON: ${(error as Error).message}.`, 'Mend it; it names the package.'),
+      finding(`${FILE} is no JSON: ${(error as Error).message}.`, 'Fix it; it names the package.'),
     );
     return fallback;
   }

@@ -87,7 +87,7 @@ export async function compileScss({ file, text }: SourceFile, root: string): Pro
     throw new ScssProblem(
       'style/syntax',
       `The style sheet cannot be compiled: ${words}.`,
-      'Mend the rule near here.',
+      'Fix the rule near here.',
       file,
       at,
     );

@@ -52,12 +52,12 @@ export class Camera {
   }
 
   #refuseClosed(): void {
-    if (this.#closed) throw new Error('No more pictures are taken: the preview ends.');
+    if (this.#closed) throw new Error('No more screenshots are taken: the preview ends.');
   }
 
   async #take({ tag, framework, sample, values, slots, messages = [] }: Motif): Promise<Picture> {
     const facts = this.live.facts(tag);
-    if (!facts) throw new Error('It has errors; lastwright check tells them.');
+    if (!facts) throw new Error('It has errors: run lastwright check.');
     const start = valuesIn(facts, { sample, values: {}, slots: {} });
     // As on the page: what nothing is bound to is written into the example, all else is set.
     const written = Object.entries(values).filter(([name]) => start[name] === undefined);

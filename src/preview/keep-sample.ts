@@ -40,7 +40,7 @@ async function append(path: string, file: string, sample: SamplesFile[number]): 
   if (document.errors.length > 0)
     throw new UsageError(
       `${file} cannot be read: ${document.errors[0]!.message.split('\n')[0]}`,
-      'Mend it first; the sample is not lost, it is still on the page.',
+      'Fix it first; the sample is not lost, it is still on the page.',
     );
   if (document.contents !== null && !isSeq(document.contents))
     throw new UsageError(`${file} is no list of samples.`, 'Begin each sample with "- sample: NAME".');

@@ -94,7 +94,7 @@ export class SourceModules {
           'build/bundle',
           { file: location?.file ?? path, line: location?.line ?? 1, column: (location?.column ?? 0) + 1 },
           `${text.replace(/\.$/, '')}.`,
-          'Mend the module; the cells go on with what it was before.',
+          'Fix the module; the cells go on with what it was before.',
         ),
       );
     }

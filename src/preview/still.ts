@@ -51,7 +51,7 @@ async function stillElement(
   const facts = live.facts(tag);
   if (!facts || live.isBroken(tag)) {
     if (!stills.problems.some(({ what }) => what === tag))
-      stills.problems.push({ what: tag, why: 'It has errors; lastwright check tells them.' });
+      stills.problems.push({ what: tag, why: 'It has errors: run lastwright check.' });
     return;
   }
   const used = new Set<string>();

@@ -68,7 +68,7 @@ function packageHelp(own: string, wanted: string): string {
   } catch {
     throw new UsageError(
       'package.json cannot be read as JSON; nothing was written.',
-      'Mend it first: what it lacks is to be said.',
+      'Fix it first: what it lacks is to be said.',
     );
   }
   const { scripts = {}, dependencies, devDependencies } = parsed;

@@ -138,7 +138,7 @@ function syntaxFinding(
         : `The style sheet cannot be parsed: ${message.replace(/\.$/, '')}.`,
     behindPseudo
       ? 'Put the whole condition into the parentheses, or leave the inside of given content to the page.'
-      : 'Mend the rule near here; look for a missing brace or semicolon before it.',
+      : 'Fix the rule near here; look for a missing brace or semicolon before it.',
   );
 }
 

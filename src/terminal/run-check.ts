@@ -90,12 +90,12 @@ function showPretty(findings: readonly Finding[], library: Library, run: CheckRu
   const [first] = findings;
   if (certain > 0 && !run.fix)
     say.line(`Next: lastwright check --fix makes ${counted(certain, 'mend')} for you.`);
-  else if (first) say.line(`Next: lastwright explain ${first.code} tells more.`);
+  else if (first) say.line(`Next: lastwright explain ${first.code}`);
   else say.line('Next: lastwright build, or lastwright verify.');
 }
 
 function showFixes(fixed: readonly FixedFile[]): string {
-  if (fixed.length === 0) return 'Nothing can be mended for certain.\n';
+  if (fixed.length === 0) return 'No finding has a safe fix.\n';
   return fixed
     .map(({ file, before, after, findings }) => {
       const lines = changedLines(before, after);

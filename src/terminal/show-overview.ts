@@ -55,7 +55,7 @@ export function showCounts({ summary, browsers, seconds, cells }: VerifyReport):
   const versions = browsers.map(({ version }) => version).join(', ') || 'no browser';
   const remembered =
     cells.remembered > 0
-      ? `\n${counted(cells.seen, 'cell')} seen now, ${cells.remembered} remembered: nothing has changed that they rest on`
+      ? `\n${counted(cells.seen, 'cell')} verified now, ${cells.remembered} from the cache: nothing they rest on has changed`
       : '';
   return counts.join(', ') + colors.dim(` in ${seconds.toFixed(1)} s, ${versions}${remembered}`);
 }

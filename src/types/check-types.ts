@@ -217,12 +217,12 @@ function toFindings(diagnostics: readonly Diagnostic[], program: TypedProgram, p
 function viewFinding(diagnostic: Diagnostic, places: Places): Finding | undefined {
   const origin = places.inView(diagnostic);
   if (!origin) return undefined;
-  const help = 'Mend the expression, or the type in the contract or the behavior.';
+  const help = 'Fix the expression, or the type in the contract or the behavior.';
   return report('view/type', { ...origin }, viewSentence(diagnostic.message), help);
 }
 
 function behaviorFinding({ file, line, column, message }: Diagnostic): Finding {
-  const help = 'Mend the code, or the type in the contract.';
+  const help = 'Fix the code, or the type in the contract.';
   return report('behavior/type', { file, line, column }, sentence(message), help);
 }
 

@@ -36,7 +36,7 @@ export async function compareLooks(
       judged.set(first, {
         ...first,
         verdict: 'unchecked',
-        note: 'There is no picture of another framework in this run to compare with.',
+        note: 'There is no screenshot of another framework in this run to compare with.',
       });
     for (const other of others) judged.set(other, await compare(first, other, pictures, known));
   }
@@ -55,7 +55,7 @@ async function compare(
 ): Promise<VerifyResult> {
   const did = `compare it with that in ${first.framework}`;
   const [a, b] = [first.pictures!.own, other.pictures!.own];
-  if (a === b) return { ...other, observed: [...other.observed, { did, saw: 'the same picture' }] };
+  if (a === b) return { ...other, observed: [...other.observed, { did, saw: 'the same screenshot' }] };
   const pair = `${a} ${b}`;
   const withinTolerance = (pixels: number): VerifyResult => ({
     ...other,
@@ -78,7 +78,7 @@ async function compare(
       : `It does not look as it does in ${first.framework}.`,
     observed: [
       ...other.observed,
-      { did, saw: `${differing} pixels differ (${(share * 100).toFixed(2)} %)`, wanted: 'the same picture' },
+      { did, saw: `${differing} pixels differ (${(share * 100).toFixed(2)} %)`, wanted: 'the same screenshot' },
     ],
     pictures: { own: b, other: a, difference: pictures.keep(difference) },
   };

@@ -238,10 +238,12 @@ class ViewReader {
       }
       if (/^on[a-z]/.test(written)) {
         if (/^\s*\{[^;]*\}\s*$/.test(value)) {
+          const code = value.trim().slice(1, -1).trim();
           this.report({
             code: 'view/handler-braces',
             message: `"${written}" holds code as it is, without braces.`,
-            help: `Write ${written}="${value.trim().slice(1, -1).trim()}"; a function is called: ${written}="pick(item)".`,
+            // The name of a function alone does nothing.
+            help: `Write ${written}="${isVariableName(code) ? `${code}()` : code}".`,
             offset: start,
           });
           continue;

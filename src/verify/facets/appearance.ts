@@ -43,7 +43,7 @@ export const appearance: Facet<SampleData[]> = {
           picture = await page.picture({ x: 0, y: 0, ...STAGE });
           move();
           indent();
-          observer.saw('run it and take a picture', `${STAGE.width} × ${STAGE.height}`);
+          observer.saw('run it and take a screenshot', `${STAGE.width} × ${STAGE.height}`);
           const timers = timersOf(page) - timersBefore;
           if (timers > 0) observer.saw(RUNNING_TIMERS, String(timers));
         },

@@ -33,7 +33,7 @@ interface Data {
 /** Each event by the framework's own listener syntax: detail, cancel, through an outer shadow root. */
 export const events: Facet<Data> = {
   name: 'events',
-  title: 'Events are heard as promised',
+  title: 'Events arrive as promised',
   page: 'shared',
 
   plan(facts) {
@@ -148,7 +148,7 @@ async function hear(
           if (missed && early.some(({ type }) => type === event))
             observer.care(
               `show it, listen for ${event} afterwards`,
-              'not heard',
+              'not received',
               'It is sent when the element arrives: listen on what is around it, before it is there.',
             );
         },
@@ -239,7 +239,7 @@ function judgeCanceling(name: string, free: Outcome, canceled: Outcome, observer
     );
   // What is drawn may have been changed before, and drawn later.
   else if (free.sent.inside !== free.end.inside && free.end.inside === canceled.end.inside)
-    observer.care(did, 'the same is drawn', `Canceling ${name} changes nothing of what can be seen here.`);
+    observer.care(did, 'the same is rendered', `Canceling ${name} changes nothing of what can be seen here.`);
 }
 
 /** Sets every property as a consumer does: what tells of a person's acts is not sent then. */
@@ -260,7 +260,7 @@ async function setAll(
       if (!mounted.heard.some(({ type }) => type === event.name)) continue;
       const observer = observers.get(event.name)!;
       const did = `set ${name} as a consumer, listen for ${event.name}`;
-      if (event.byPerson) observer.fail(did, 'it is sent', 'not heard: it tells of what a person does');
+      if (event.byPerson) observer.fail(did, 'it is sent', 'not received: the event is for what a person does');
       else
         observer.care(
           did,
@@ -291,7 +291,7 @@ async function arrive(page: ProbePage, { events: list }: Data, observers: Observ
         `put it into the page, listen for ${name}`,
         !heard.has(name),
         'it is sent',
-        'not heard: it tells of what a person does',
+        'not received: the event is for what a person does',
       );
   page.errors();
 }
@@ -309,7 +309,7 @@ function judgeEvent(
   const event = own.at(-1);
   if (!event) return;
   const { times = 1 } = act;
-  const most = times === 1 ? 'heard once' : `heard at most ${times} times`;
+  const most = times === 1 ? 'received once' : `received at most ${times} times`;
   observer.expect(
     `${describeAct(act)}, count ${data.name}`,
     own.length <= times,
@@ -336,8 +336,8 @@ function judgeEvent(
   observer.expect(
     'listen outside of the shadow root that the element stands in',
     leaves === wanted,
-    leaves ? 'heard' : 'not heard',
-    wanted ? 'heard' : 'not heard',
+    leaves ? 'heard' : 'not received',
+    wanted ? 'heard' : 'not received',
   );
   if (data.detail) {
     observer.expect(

@@ -312,7 +312,7 @@ async function shareNoData(
 
 function heardBy({ heard }: Mounted): string {
   const names = heard.map(({ type }) => type);
-  return names.length > 0 ? `heard ${names.join(', ')}` : 'heard nothing';
+  return names.length > 0 ? `heard ${names.join(', ')}` : 'received nothing';
 }
 
 /** Runs a sample in one, and looks at and listens to the other. */
@@ -345,7 +345,7 @@ async function actAndLook(
       'listen to the other meanwhile',
       watching.heard.length === 0,
       heardBy(watching),
-      'heard nothing',
+      'received nothing',
     );
 }
 

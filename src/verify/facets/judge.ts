@@ -47,7 +47,7 @@ function judgeEvent({ after, observer }: Case, expectation: Expectation, heard: 
   if (expectation.event === undefined) return;
   // Typing sends one for each key; what it tells in the end is what counts.
   const event = heard.findLast(({ type }) => type === expectation.event) as CustomEvent | undefined;
-  const seen = event ? `${event.type} with ${show(event.detail)}` : 'not heard';
+  const seen = event ? `${event.type} with ${show(event.detail)}` : 'not received';
   const wanted =
     'detail' in expectation ? `${expectation.event} with ${show(expectation.detail)}` : expectation.event;
   const good =

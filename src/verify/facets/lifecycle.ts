@@ -127,7 +127,7 @@ async function drawsAfterMove(page: ProbePage, { properties }: Data, observer: O
     await page.until(() => insideOf(moved) === insideOf(stayed));
     const shows = insideOf(stayed) !== early;
     const isSame = insideOf(moved) === insideOf(stayed);
-    const did = `change ${name} after a second connection, look at what is drawn`;
+    const did = `change ${name} after a second connection, look at what is rendered`;
     const other = 'something else than without it';
     if (shows)
       await holdsIfStill(page, [stayed, moved], observer, did, isSame, other, 'the same as without it');

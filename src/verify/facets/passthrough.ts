@@ -301,7 +301,7 @@ async function tryClick({ page, mounted, control }: PassingTrial): Promise<Obser
   control.addEventListener('click', reach);
   (control as HTMLElement).click();
   await page.settle();
-  observer.holds('click the control', heard === 1, `heard ${heard} times`, 'heard once at the element');
+  observer.holds('click the control', heard === 1, `heard ${heard} times`, 'received once at the element');
   element.click();
   await page.settle();
   observer.expect(
@@ -331,7 +331,7 @@ async function tryRelayed({ page, mounted, control, data }: PassingTrial): Promi
       `${type} at the control`,
       heard === 1,
       `heard ${heard} times`,
-      'heard once at the element',
+      'received once at the element',
     );
     mounted.element.removeEventListener(type, hear);
   }

@@ -370,9 +370,9 @@ async function isDrawn(
   await page.until(() => insideOf(later) !== insideOf(none), AT_ONCE);
   const shows = insideOf(later) !== insideOf(none);
   const isMissing = insideOf(early) === insideOf(none);
-  const did = `set ${name} before it is in the page, look at what is drawn`;
-  const without = `it is drawn as without ${name}`;
-  if (shows) await holdsIfStill(page, [none], observer, did, !isMissing, without, `${name} is drawn`);
+  const did = `set ${name} before it is in the page, look at what is rendered`;
+  const without = `it is rendered as without ${name}`;
+  if (shows) await holdsIfStill(page, [none], observer, did, !isMissing, without, `${name} is rendered`);
   place.remove();
 }
 
@@ -436,7 +436,7 @@ async function isDrawnAnew(
     if (differ) await page.until(() => insideOf(changing) !== shown);
     // What goes on by itself, or remembers what was, is not compared any further.
     if (!differ || shown !== before) continue;
-    const did = `change ${name} to ${show(value)}, look at what is drawn`;
+    const did = `change ${name} to ${show(value)}, look at what is rendered`;
     const same = 'the same as before, though a new element with that value shows something else';
     // In every framework a component may keep what it is given first, and its users know that.
     const stays = insideOf(changing) === shown;

@@ -156,7 +156,7 @@ async function tryContent(
     await page.until(() => seen() === all);
     observer.expect(did, seen() === all, `${seen()} drawn`, `${all} drawn`);
   };
-  await areDrawn('look whether they are drawn');
+  await areDrawn('look whether they are rendered');
   if (name === 'default') {
     const text = document.createTextNode('Plain text');
     element.append(text);
@@ -167,11 +167,11 @@ async function tryContent(
   await more(true);
   await page.until(() => count() > wanted);
   inSlot('add a node later', wanted + 1);
-  await areDrawn('look whether all are drawn');
+  await areDrawn('look whether all are rendered');
   await more(false);
   await page.until(() => given().length === wanted && count() === wanted);
   inSlot('remove it again', wanted);
-  await areDrawn('look whether the others are drawn');
+  await areDrawn('look whether the others are rendered');
   // A consumer can also give a node to the slot that is there already.
   const late = document.createElement('span');
   late.textContent = 'Renamed';
@@ -212,7 +212,7 @@ async function tryLateContent(
         'a text without characters',
         'The framework leaves an empty text where content comes and goes, which is content too: its fallback comes back only when that text is taken out.',
       );
-    else observer.fail(did, 'its fallback is not drawn', wanted);
+    else observer.fail(did, 'its fallback is not rendered', wanted);
   };
   if (!slot) observer.saw('give it nothing', 'the slot is not there');
   else if (!fallback || !drawn) observer.saw('give it nothing', 'nothing; it has no fallback');
@@ -338,7 +338,7 @@ async function tryGiven(page: ProbePage, { name, gives }: SlotData, observer: Ob
   observer.expect(
     'listen to slot-given for what it hands over',
     missing.length === 0,
-    last() ? `without ${missing.join(', ')}` : 'not heard',
+    last() ? `without ${missing.join(', ')}` : 'not received',
     `data with ${gives.join(', ')}`,
   );
   place.remove();
@@ -363,8 +363,8 @@ async function tryKeyed(page: ProbePage, keyed: Data['keyed']): Promise<Observat
       observer.expect(
         `give content for ${wanted}`,
         shown() === 1,
-        `${shown()} nodes drawn there`,
-        '1 node drawn there',
+        `${shown()} nodes rendered there`,
+        '1 node rendered there',
       );
     }
     results.push(observer.result());

@@ -188,9 +188,9 @@ async function drawnAsSet(page: ProbePage, element: Element, own: Values, observ
   };
   const later = [await drawn(true), await drawn(false)];
   const isSame = later.some((inside) => inside === early || inside === insideOf(element));
-  const did = 'look whether the early values are drawn';
-  const otherwise = 'something else is drawn than with values that are set later';
-  await holdsIfStill(page, [element], observer, did, isSame, otherwise, 'they are drawn');
+  const did = 'look whether the early values are rendered';
+  const otherwise = 'something else is rendered than with values that are set later';
+  await holdsIfStill(page, [element], observer, did, isSame, otherwise, 'they are rendered');
 }
 
 /** An element in the page that carries attributes and is not defined yet. */

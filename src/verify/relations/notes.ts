@@ -5,4 +5,4 @@ export function componentNote(where: string): string {
 
 /** What is said of an element without a shadow root whose clone draws once more beside what was cloned. */
 export const LIGHT_TREE =
-  'What it draws stands among its children, and a clone of it has that already; make a new one instead of a clone, or let the element look for what is there.';
+  'It renders into its own children, and a clone has those already. Create a new element instead of cloning, or let the element look for what is there.';

@@ -219,6 +219,6 @@ function runLine({ frameworks, browsers, seconds, cells }: VerifyReport): string
     version ? `${title.replace(/ \d+$/, '')} ${version}` : title,
   );
   const remembered =
-    cells.remembered > 0 ? `; ${cells.seen} cells seen now, ${cells.remembered} remembered` : '';
+    cells.remembered > 0 ? `; ${cells.seen} cells verified now, ${cells.remembered} from the cache` : '';
   return `${named.join(', ')} in ${browsers.map(({ version }) => version).join(', ') || 'no browser'}, ${seconds.toFixed(1)} s${remembered}`;
 }
