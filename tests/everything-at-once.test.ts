@@ -440,6 +440,20 @@ describe('check', () => {
     expect(await findingsWith()).toEqual([]);
   });
 
+  it('says once what follows from one mistake', async () => {
+    const misspelt = await findingsWith(`${OWN}.html`, changed(VIEW, ['lift(reach)', 'lfit(reach)']));
+    expect(misspelt.map(({ code }) => code)).toEqual(['view/unknown-name']);
+    const renamed = await findingsWith(
+      `${OWN}.contract.yaml`,
+      changed(CONTRACT, ['crane-lift:', 'Crane-Lift:']),
+    );
+    expect(renamed.map(({ code }) => code)).toEqual(['event/name']);
+    const unreadable = await findingsWith(`${OWN}.ts`, `${BEHAVIOR}export function (`);
+    expect(unreadable.map(({ code }) => code)).toEqual(['behavior/syntax']);
+    const unclosed = await findingsWith(`${OWN}.contract.yaml`, `${CONTRACT}definitions: {`);
+    expect(new Set(unclosed.map(({ code }) => code))).toEqual(new Set(['document/syntax']));
+  });
+
   it.each(Object.entries(FILES))(
     'says at once all that is wrong with %s',
     async (_, { file, text, found }) => {

@@ -51,7 +51,7 @@ export async function terminalShot(
     ['-display', DISPLAY, ...look, '-geometry', `${columns}x${rows}+0+0`, '-e', 'bash', script],
     { stdio: 'ignore', env: { ...process.env, ...env, DISPLAY } },
   );
-  const end = Date.now() + 400_000;
+  const end = Date.now() + 900_000;
   while (!existsSync(done)) {
     if (Date.now() > end) throw new Error(`${commands.join('; ')} does not end.`);
     await new Promise((resolve) => setTimeout(resolve, 100));

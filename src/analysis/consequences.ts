@@ -1,5 +1,5 @@
 import type { Behavior } from '../behavior/read-behavior.js';
-import type { Finding } from '../findings/finding.js';
+import { locationOf, type Finding } from '../findings/finding.js';
 import type { Code } from '../findings/severities.js';
 import type { ParsedView } from '../view/parse-view.js';
 
@@ -55,12 +55,14 @@ const IN_STYLE: readonly Code[] = [
   'style/unused-part',
 ];
 
-/** What follows from an error of the contract in what it is about. */
+/** What may follow from an error that is a finding of its own. */
 const FOLLOWING: Partial<Record<Code, readonly Code[]>> = {
   'event/relay': ['event/never-emitted'],
   'passthrough/native': ['passthrough/other-element'],
   'slot/keyed': ['slot/without-key'],
   'variant/unknown': ['style/unknown-class'],
+  // A misspelt function is not used under its own name.
+  'view/unknown-name': ['behavior/unused'],
 };
 
 /** Findings less those that may only follow from errors in other files, or in other lines, which are findings of their own. */
@@ -71,14 +73,13 @@ export function withoutConsequences(
 ): Finding[] {
   const errors = inContract.filter(({ severity }) => severity === 'error');
   const left = new Set<Code>([
-    ...errors.flatMap(({ code }) => FOLLOWING[code] ?? []),
+    ...[...errors, ...findings].flatMap(({ code }) => FOLLOWING[code] ?? []),
     ...(known.hasAllNames ? [] : NAMES_OF_CONTRACT),
     ...(known.behavior?.isWhole === false ? NAMES_OF_BEHAVIOR : []),
     ...(findings.some(({ code }) => LEAVES_RULES_OUT.has(code)) ? IN_STYLE : []),
     ...(known.view?.isWhole === false ? USED_BY_VIEW : []),
   ]);
   // Of a member of the contract that is wrong itself, nothing more is said.
-  const placeOf = ({ file, line, column }: Finding): string => `${file}:${line}:${column}`;
-  const places = new Set(errors.map(placeOf));
-  return findings.filter((finding) => !left.has(finding.code) && !places.has(placeOf(finding)));
+  const wrong = new Set(errors.map(locationOf));
+  return findings.filter((finding) => !left.has(finding.code) && !wrong.has(locationOf(finding)));
 }

@@ -1,7 +1,7 @@
 import { join, relative } from 'node:path';
 import { componentOf } from '../contract/implementation.js';
 import type { Contract } from '../contract/model.js';
-import { inReadingOrder, type Finding } from '../findings/finding.js';
+import { inReadingOrder, locationOf, type Finding } from '../findings/finding.js';
 import type { Analysis } from '../library/library-element.js';
 import {
   openLibrary,
@@ -179,9 +179,8 @@ export class Workspace {
       ...checkAcceptedTags(new Map(tags), this.#library),
     ];
     // What TypeScript says of a place that has an error already is the same in other words.
-    const placeOf = ({ file, line, column }: Finding): string => `${file}:${line}:${column}`;
-    const places = new Set(own.flatMap((one) => (one.severity === 'error' ? [placeOf(one)] : [])));
-    const others = more.filter((finding) => !places.has(placeOf(finding)));
+    const wrong = new Set(own.flatMap((one) => (one.severity === 'error' ? [locationOf(one)] : [])));
+    const others = more.filter((finding) => !wrong.has(locationOf(finding)));
     return inReadingOrder(withSeverities([...own, ...others], this.#library));
   }
 

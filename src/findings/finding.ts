@@ -54,6 +54,11 @@ export class PositionIndex {
   }
 }
 
+/** Where a finding is, as one text. */
+export function locationOf({ file, line, column }: Finding): string {
+  return `${file}:${line}:${column}`;
+}
+
 /** True if one of the findings is an error. */
 export function hasErrors(findings: readonly Finding[]): boolean {
   return findings.some((finding) => finding.severity === 'error');
