@@ -80,6 +80,8 @@ export function checkAgreement(element: LibraryElement, others: ReadonlyMap<stri
     inBoth('slot', tree.slots, contract.slots);
     inBoth('part', tree.parts, contract.parts);
   }
+  // One that is another method's already is not meant.
+  const promised = new Set(contract.methods.map(({ name }) => name));
   for (const { name } of contract.methods) {
     if (behavior?.exports.get(name)?.kind === 'function') continue;
     if (element.traits.some((trait) => trait.behavior.exports.includes(name))) continue;
@@ -88,7 +90,11 @@ export function checkAgreement(element: LibraryElement, others: ReadonlyMap<stri
       ...inContract(['methods', name]),
       `The contract promises the method "${name}", but the behavior exports no function of that name.`,
       behavior
-        ? suggestion(name, behavior.exports.keys(), 'exports')
+        ? suggestion(
+            name,
+            [...behavior.exports.keys()].filter((other) => !promised.has(other)),
+            'exports',
+          )
         : 'Add a behavior module beside the contract that exports it.',
     );
   }

@@ -35,7 +35,11 @@ export function checkWrapped({ contract, folder, traits }: LibraryElement): Find
       at,
       `There is no file "${module}", seen from the contract.`,
       /^\.\/[^/]*$/.test(module)
-        ? suggestion(module.slice(2), folder.names, 'files')
+        ? suggestion(
+            module,
+            folder.names.map((name) => `./${name}`),
+            'files',
+          )
         : 'Check the path; it begins at the folder of the contract.',
     );
   else if (!component && folder.wrapped) {

@@ -16,7 +16,7 @@ import {
 } from 'yaml';
 import type { z } from 'zod';
 import type { Finding, Fix, Position } from '../findings/finding.js';
-import { suggestion } from '../findings/nearest.js';
+import { nearest, suggestion } from '../findings/nearest.js';
 import { knownKeys } from './known-keys.js';
 import { fittingPart } from './fitting-part.js';
 import { quickFit } from './quick-fit.js';
@@ -274,6 +274,10 @@ function issueFindings(issue: z.core.$ZodIssue, reading: Reading): Finding[] {
       const known = knownKeys(schema, path);
       const renamed = RENAMED[key];
       const isRenamed = renamed !== undefined && known.includes(renamed);
+      const meant = nearest(key, known);
+      const around = valueAt(data, path);
+      const isThere =
+        meant !== undefined && typeof around === 'object' && around !== null && Object.hasOwn(around, meant);
       const at = locate([...path, key], 'key');
       return report(
         'document/unknown-key',
@@ -283,7 +287,9 @@ function issueFindings(issue: z.core.$ZodIssue, reading: Reading): Finding[] {
           ? 'Between braces a comma ends the text before it: put a text that has one into quotes.'
           : isRenamed
             ? `Rename it: "${renamed}".`
-            : suggestion(key, known, 'keys'),
+            : isThere
+              ? `"${meant}" stands beside it: move what belongs to that there, and remove "${key}".`
+              : suggestion(key, known, 'keys'),
         isRenamed ? reading.rename(at, key, renamed) : undefined,
       );
     });
