@@ -498,7 +498,9 @@ describe('verify', () => {
     const { results } = JSON.parse(stdout) as VerifyReport;
     const notes = results.filter(({ verdict }) => verdict === 'fails').map(({ note }) => note);
     expect(notes.join('\n')).toMatch(/count listeners: \d+, then \d+: \d+ x resize on window more/);
-    expect(notes.join('\n')).toMatch(/click raise, listen for mast-raise: not received instead of mast-raise/);
+    expect(notes.join('\n')).toMatch(
+      /click raise, listen for mast-raise: not received instead of mast-raise/,
+    );
   });
 
   it('types behind what is there, in a text that can be edited', async () => {

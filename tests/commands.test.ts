@@ -113,7 +113,7 @@ describe('check', () => {
     expect(status).toBe(0);
     expect(checkReportSchema.parse(JSON.parse(stdout))).toEqual({
       findings: [],
-      summary: { elements: 10, errors: 0, warnings: 0 },
+      summary: { elements: 12, errors: 0, warnings: 0 },
     });
   });
 
@@ -521,7 +521,7 @@ describe('build --watch', () => {
       rmSync(path);
       writeFileSync(join(folder, 'elements/quay-slip', name.replace('quay-panel', 'quay-slip')), text);
     }
-    await hears('11 elements in dist/');
+    await hears('13 elements in dist/');
     await hears('Watching');
     const behavior = join(folder, 'elements/quay-berth/quay-berth.ts');
     writeFileSync(behavior, `${readFileSync(behavior, 'utf8')}\nconsole.info('ebb');\n`);
@@ -554,7 +554,7 @@ describe('build', () => {
     const tree = readTree(join(folder, 'dist'));
     expect(report.files.map(({ path }) => path).sort()).toEqual(Object.keys(tree).sort());
     for (const { path, bytes } of report.files) expect(Buffer.byteLength(tree[path]!)).toBe(bytes);
-    expect(report.elements).toHaveLength(10);
+    expect(report.elements).toHaveLength(12);
     expect(report.elements).toContain('quay-berth');
 
     const manifest = JSON.parse(tree['package.json']!) as {

@@ -188,7 +188,7 @@ describe('docs/contract.md says of the view', () => {
     [true, 'new'],
   );
   states(
-    "A third-party custom element gets a property where it has one of that name (`max-count` stands for `maxCount`)",
+    'A third-party custom element gets a property where it has one of that name (`max-count` stands for `maxCount`)',
     `customElements.define('yard-crane', class extends HTMLElement { set loadList(list) { this.got = list; } });
     const rows = [1]; const nest = make('quay-nest', { rows, deep: 0 }); await nest.settled; const crane = find(nest, 'yard-crane'); return [crane.got === rows, crane.getAttribute('other-thing')];`,
     [true, '0'],

@@ -178,9 +178,11 @@ export class Workspace {
       ...checkTags(new Map(tags), this.#library),
       ...checkAcceptedTags(new Map(tags), this.#library),
     ];
-    // What TypeScript says of a place that has an error already is the same in other words.
-    const wrong = new Set(own.flatMap((one) => (one.severity === 'error' ? [locationOf(one)] : [])));
-    const others = more.filter((finding) => !wrong.has(locationOf(finding)));
+    // What TypeScript says of a location that has an error already is the same in other words; in a behavior, of a whole line.
+    const placeOf = (finding: Finding): string =>
+      locationOf(/\.m?[jt]s$/.test(finding.file) ? { ...finding, column: 1 } : finding);
+    const wrong = new Set(own.flatMap((one) => (one.severity === 'error' ? [placeOf(one)] : [])));
+    const others = more.filter((finding) => !wrong.has(placeOf(finding)));
     return inReadingOrder(withSeverities([...own, ...others], this.#library));
   }
 

@@ -78,7 +78,11 @@ async function compare(
       : `It does not look as it does in ${first.framework}.`,
     observed: [
       ...other.observed,
-      { did, saw: `${differing} pixels differ (${(share * 100).toFixed(2)} %)`, wanted: 'the same screenshot' },
+      {
+        did,
+        saw: `${differing} pixels differ (${(share * 100).toFixed(2)} %)`,
+        wanted: 'the same screenshot',
+      },
     ],
     pictures: { own: b, other: a, difference: pictures.keep(difference) },
   };

@@ -260,7 +260,8 @@ async function setAll(
       if (!mounted.heard.some(({ type }) => type === event.name)) continue;
       const observer = observers.get(event.name)!;
       const did = `set ${name} as a consumer, listen for ${event.name}`;
-      if (event.byPerson) observer.fail(did, 'it is sent', 'not received: the event is for what a person does');
+      if (event.byPerson)
+        observer.fail(did, 'it is sent', 'not received: the event is for what a person does');
       else
         observer.care(
           did,
