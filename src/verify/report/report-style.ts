@@ -20,7 +20,7 @@ code, pre { font: 13px/1.5 ui-monospace, "DejaVu Sans Mono", monospace; }
 .filters select, .filters input, .filters button { font: inherit; font-size: 14px; color: var(--ink); background: var(--soft);
   border: 1px solid var(--line); border-radius: 5px; padding: 3px 8px; min-width: 8em; } .filters button { min-width: 0; }
 .board { overflow-x: auto; } caption { text-align: start; caption-side: bottom; margin: 6px 0 0; font-size: 13px; }
-table { border-collapse: collapse; }
+table { border-collapse: collapse; } .matrix { min-width: min(100%, 40rem); }
 .sign { width: 0.95em; height: 0.95em; fill: none; stroke: currentColor; stroke-width: 2.2; vertical-align: -0.1em; margin-inline-end: 1px; }
 .matrix td, .matrix thead th { min-width: 5em; } .matrix th, .matrix td { text-align: start; padding: 3px 8px; border-bottom: 1px solid var(--line); white-space: nowrap; }
 .matrix thead th { font-size: 13px; vertical-align: bottom; } .matrix tbody th { font-weight: 600; position: sticky; inset-inline-start: 0; background: var(--paper); }

@@ -25,7 +25,9 @@ function show(): void {
   const { elements, all } = matrix.show(state);
   showCauses(state);
   shown.textContent =
-    elements === all ? `${all} elements` : `${elements} of ${all} elements are shown, as the filters say`;
+    elements === all
+      ? `${all} ${all === 1 ? 'element' : 'elements'}`
+      : `${elements} of ${all} elements are shown, as the filters say`;
 }
 
 addEventListener('hashchange', () => {
