@@ -470,7 +470,7 @@ describe('verify --watch', () => {
     const view = join(folder, 'elements/quay-panel/quay-panel.html');
     writeFileSync(view, `${readFileSync(view, 'utf8')}<p>low water</p>\n`);
     await hears('0 fail');
-    await hears('remembered');
+    await hears('from the cache');
     await hears('Watching');
     writeFileSync(view, '<p>{lable}</p>');
     await hears('Nothing was verified');
