@@ -7,7 +7,7 @@ import { npm, PackedTool, run } from './packed-tool.js';
 describe('the README that is packed', () => {
   it('leads to files that are packed with it, wherever it is shown; the one in the repository stays as it is', async () => {
     const folder = scratchFolder();
-    for (const name of ['README.md', 'LICENSE', 'docs', 'scripts/packed-readme.mjs'])
+    for (const name of ['README.md', 'LICENSE', 'docs', 'examples/office', 'scripts/packed-readme.mjs'])
       cpSync(join(REPOSITORY, name), join(folder, name), { recursive: true });
     const manifest = JSON.parse(readFileSync(join(REPOSITORY, 'package.json'), 'utf8')) as {
       name: string;

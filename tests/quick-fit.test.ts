@@ -36,7 +36,7 @@ function changed(value: unknown, path: number[], other: unknown): unknown {
 
 describe('quick reading', () => {
   it('takes the contracts, samples and configuration of the demo as the schemas do', () => {
-    expect(contracts).toHaveLength(10);
+    expect(contracts).toHaveLength(12);
     for (const contract of contracts) expect(agree(contractSchema, contract)).toBe(true);
     expect(agree(librarySchema, parse(demo['lastwright.yaml']!))).toBe(true);
     for (const [path, text] of Object.entries(demo)) {
