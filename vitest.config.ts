@@ -3,6 +3,7 @@ import { BaseSequencer, type TestSpecification } from 'vitest/node';
 
 /** Files whose tests take longest, by name: begun last, they would leave a core without work at the end. */
 const LONG = [
+  'remembered-build',
   'faults',
   'sound-elements',
   'broken-',
