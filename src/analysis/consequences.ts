@@ -10,7 +10,7 @@ export interface PartlyKnown {
   view: ParsedView | undefined;
 }
 
-/** Names that nobody has: who knows, where a contract does not say all of its names. */
+/** Findings about unknown names: a contract whose names are partly unreadable may declare them. */
 const NAMES_OF_CONTRACT: readonly Code[] = [
   'behavior/unknown-member',
   'event/undeclared',

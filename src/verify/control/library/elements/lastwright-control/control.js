@@ -5,14 +5,14 @@ const PROPERTIES = {
   plain: { initial: '', from: textOr('') },
   count: { initial: 0, from: number },
   amount: { initial: 0, from: number },
-  lit: { initial: false, from: Boolean },
+  bright: { initial: false, from: Boolean },
   ready: { initial: false, from: Boolean },
   look: { initial: 'wide', from: (value) => (value === 'narrow' ? value : 'wide') },
   marks: { initial: [], from: listOr },
   rows: { initial: [], from: listOr },
   shape: { initial: {}, from: (value) => (typeof value === 'object' && value !== null ? value : {}) },
 };
-const ATTRIBUTES = ['words', 'note', 'count', 'lit', 'look'];
+const ATTRIBUTES = ['words', 'note', 'count', 'bright', 'look'];
 
 function textOr(initial) {
   return (value) => (value === undefined || value === null ? initial : String(value));
@@ -74,7 +74,7 @@ export class Control extends HTMLElement {
   attributeChangedCallback(name, _before, text) {
     if (Object.hasOwn(this, name)) return;
     this.#fromAttribute = true;
-    this[name] = name === 'lit' ? text !== null : (text ?? undefined);
+    this[name] = name === 'bright' ? text !== null : (text ?? undefined);
     this.#fromAttribute = false;
   }
 
@@ -96,7 +96,7 @@ export class Control extends HTMLElement {
   }
 
   #reflect(name) {
-    if (name === 'lit') this.toggleAttribute(name, this.#values.lit);
+    if (name === 'bright') this.toggleAttribute(name, this.#values.bright);
     if (name !== 'look') return;
     if (this.look === PROPERTIES.look.initial) this.removeAttribute(name);
     else this.setAttribute(name, this.look);
