@@ -1,6 +1,7 @@
 import colors from 'picocolors';
 import {
   TOLD_STANDINGS,
+  marksOf,
   overviewOf,
   type Cause,
   type Column,
@@ -82,7 +83,7 @@ function showMatrix({ columns, rows }: Overview, { frameworks }: VerifyReport, d
     else tables.set(lines.join('\n'), { browsers: [browser], lines });
   }
   const several = new Set(columns.map(({ browser }) => browser)).size > 1;
-  const used = new Set(rows.flatMap(({ cells }) => cells.flatMap((cell) => (cell ? signsOf(cell) : []))));
+  const used = new Set(rows.flatMap(({ cells }) => cells.flatMap((cell) => (cell ? marksOf(cell) : []))));
   const legend = STANDINGS.filter((verdict) => used.has(verdict)).map((verdict) =>
     PAINT[verdict](`${SIGNS[verdict]} ${verdict === 'fits' ? 'all fit' : COUNT_WORDS[verdict]}`),
   );
@@ -96,24 +97,13 @@ function showMatrix({ columns, rows }: Overview, { frameworks }: VerifyReport, d
   ];
 }
 
-/** The verdicts that a cell shows: the bad ones, or that all fit. */
-function signsOf({ fits, care, fails, unchecked, accepted, general }: Counts): Standing[] {
-  const bad = [
-    ...(fails > 0 ? ['fails' as const] : []),
-    ...(care > 0 ? ['care' as const] : []),
-    ...(unchecked > 0 ? ['unchecked' as const] : []),
-    ...(accepted > 0 ? ['accepted' as const] : []),
-  ];
-  return bad.length > 0 || fits + general === 0 ? bad : ['fits'];
-}
-
 function tableOf(
   heads: readonly string[],
   rows: readonly { name: string; cells: (Counts | undefined)[] }[],
   first: number,
 ): string[] {
   const cells = rows.map(({ cells: own }) =>
-    own.map((cell) => (cell ? signsOf(cell) : []).map((verdict) => [verdict, cell!] as const)),
+    own.map((cell) => (cell ? marksOf(cell) : []).map((verdict) => [verdict, cell!] as const)),
   );
   const plain = (cell: (typeof cells)[number][number]): string =>
     cell.map(([verdict, counts]) => cellText(verdict, counts)).join(' ');

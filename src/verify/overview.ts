@@ -47,7 +47,13 @@ export interface Overview {
 }
 
 /** Standings that do not fit, the worst first: what cells are marked with. */
-export const BAD_STANDINGS = ['fails', 'care', 'unchecked', 'accepted'] as const;
+const BAD_STANDINGS = ['fails', 'care', 'unchecked', 'accepted'] as const;
+
+/** What a cell is marked with: the standings that do not fit, or that all fit. */
+export function marksOf(counts: Counts): readonly Standing[] {
+  const bad = BAD_STANDINGS.filter((standing) => counts[standing] > 0);
+  return bad.length > 0 ? bad : ['fits'];
+}
 
 /** Standings of which the causes are told; what is true of any element is told last, and marks no cell. */
 export const TOLD_STANDINGS = [...BAD_STANDINGS, 'general'] as const;

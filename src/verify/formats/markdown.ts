@@ -1,5 +1,5 @@
 import { markdownCell as cell, markdownCode as code } from '../../findings/formats/format.js';
-import { BAD_STANDINGS, grouped, overviewOf, type Cause, type Counts, type Overview } from '../overview.js';
+import { grouped, marksOf, overviewOf, type Cause, type Counts, type Overview } from '../overview.js';
 import { COUNT_WORDS, shownStandings, VERDICT_WORDS, type VerifyReport } from '../result.js';
 import type { VerifyFormat } from './format.js';
 
@@ -56,10 +56,9 @@ function row(cells: readonly string[]): string {
 
 function words(counts: Counts | undefined): string {
   if (!counts) return '';
-  const parts = BAD_STANDINGS.filter((standing) => counts[standing] > 0).map(
-    (standing) => `${counts[standing]} ${COUNT_WORDS[standing]}`,
-  );
-  return parts.join(', ') || 'fits';
+  return marksOf(counts)
+    .map((standing) => (standing === 'fits' ? 'fits' : `${counts[standing]} ${COUNT_WORDS[standing]}`))
+    .join(', ');
 }
 
 function line({ standing, note, accepted, places }: Cause, { frameworks, browsers }: VerifyReport): string {

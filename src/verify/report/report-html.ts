@@ -6,13 +6,13 @@ import { escapeMarkup } from '../../syntax/markup.js';
 import { toolFile } from '../../system/tool-files.js';
 import { FACETS } from '../facets/index.js';
 import {
-  BAD_STANDINGS,
-  grouped,
-  overviewOf,
-  TOLD_STANDINGS,
   type Cause,
   type Counts,
+  grouped,
+  marksOf,
   type Overview,
+  overviewOf,
+  TOLD_STANDINGS,
 } from '../overview.js';
 import {
   COUNT_WORDS,
@@ -158,9 +158,7 @@ function dataOf({ rows }: Overview, columns: ReportData['columns']): ReportData 
 function cell(counts: Counts | undefined): string {
   // A framework without a checker is promised no types.
   if (!counts) return '<td></td>';
-  const bad = BAD_STANDINGS.filter((standing) => counts[standing] > 0);
-  const shown = bad.length > 0 ? bad : (['fits'] as const);
-  const parts = shown.map((verdict) =>
+  const parts = marksOf(counts).map((verdict) =>
     verdict === 'fits'
       ? `<span class="fits" title="all fit">${sign('fits')}</span>`
       : `<span class="${verdict}" title="${counts[verdict]} ${COUNT_WORDS[verdict]}">${sign(verdict)}${counts[verdict]}</span>`,
