@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { nearest } from '../findings/nearest.js';
 import { knownKeys } from './known-keys.js';
+import { meantAlternative } from './meant-alternative.js';
 
 type Path = readonly PropertyKey[];
 type Parent = Record<PropertyKey, unknown>;
@@ -56,11 +57,7 @@ function deepestPaths(issue: z.core.$ZodIssue, before: Path): Problem[] {
   const path = [...before, ...issue.path];
   if (issue.code === 'unrecognized_keys') return issue.keys.map((unknown) => ({ path, unknown }));
   if (issue.code !== 'invalid_union') return [{ path }];
-  const alternatives = issue.errors.map((errors) => errors.flatMap((one) => deepestPaths(one, path)));
-  const depth = (problems: readonly Problem[]): number =>
-    Math.max(0, ...problems.map((one) => one.path.length + (one.unknown === undefined ? 0 : 1)));
-  const [meant = []] = alternatives.toSorted((one, other) => depth(other) - depth(one));
-  return depth(meant) > path.length ? meant : [{ path }];
+  return meantAlternative(issue)?.flatMap((one) => deepestPaths(one, path)) ?? [{ path }];
 }
 
 class Repair {

@@ -19,6 +19,7 @@ import type { Finding, Fix, Position } from '../findings/finding.js';
 import { nearest, suggestion } from '../findings/nearest.js';
 import { knownKeys } from './known-keys.js';
 import { fittingPart } from './fitting-part.js';
+import { meantAlternative } from './meant-alternative.js';
 import { quickFit } from './quick-fit.js';
 
 type Path = readonly PropertyKey[];
@@ -251,11 +252,6 @@ interface Reading {
   locate: Locate;
 }
 
-/** How deep in the data the complaints of one alternative are. */
-function depthOf(issues: readonly z.core.$ZodIssue[]): number {
-  return Math.max(0, ...issues.map(({ code, path }) => path.length + (code === 'unrecognized_keys' ? 1 : 0)));
-}
-
 /** Without complaints that a key is missing which is there under an earlier name. */
 function withoutRenamed(issues: readonly z.core.$ZodIssue[]): z.core.$ZodIssue[] {
   const renamed = issues.flatMap((issue) =>
@@ -295,9 +291,8 @@ function issueFindings(issue: z.core.$ZodIssue, reading: Reading): Finding[] {
     });
   }
   if (issue.code === 'invalid_union') {
-    // The alternative that fits deepest is the one that was meant.
-    const [meant = []] = issue.errors.toSorted((one, other) => depthOf(other) - depthOf(one));
-    if (depthOf(meant) > 0)
+    const meant = meantAlternative(issue);
+    if (meant)
       return withoutRenamed(meant).flatMap((inner) =>
         issueFindings({ ...inner, path: [...path, ...inner.path] } as z.core.$ZodIssue, reading),
       );
