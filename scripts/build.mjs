@@ -68,6 +68,15 @@ await Promise.all([
     logLevel: 'warning',
   }),
   build({
+    entryPoints: { server: 'src/server/index.ts' },
+    outdir: 'dist/browser',
+    bundle: true,
+    format: 'esm',
+    target: 'es2022',
+    legalComments: 'linked',
+    logLevel: 'warning',
+  }),
+  build({
     entryPoints: { ways: 'src/verify/relations/generate.ts' },
     outdir: 'dist/browser',
     bundle: true,

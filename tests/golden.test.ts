@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { classDeclaration, elementDeclaration } from '../src/build/declarations.js';
 import { emitElement } from '../src/emit/browser/element.js';
-import { drawingModule } from '../src/emit/drawing/drawing-module.js';
+import { serverModule } from '../src/emit/server/server-module.js';
 import { examplePath, PLAIN, type ExampleFiles } from '../src/findings/codes/code.js';
 import { CODES } from '../src/findings/codes/index.js';
 import type { Finding } from '../src/findings/finding.js';
@@ -90,8 +90,11 @@ function emitted(element: LibraryElement, all: readonly LibraryElement[]): strin
     ['the class', module.code],
     ['where its pieces come from', module.map.mappings],
     [
-      'its first drawing',
-      drawingModule(source, contracts, { helpers: '../drawing.js', behavior: '../behavior.js' }),
+      'its first rendering on a server',
+      serverModule({ ...source, sheets: [] }, contracts, {
+        helpers: '../server.js',
+        behavior: '../behavior.js',
+      }),
     ],
     ...types,
     ['the declaration of the class', classDeclaration(element)],

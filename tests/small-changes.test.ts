@@ -170,6 +170,7 @@ describe('in Node', () => {
     const shared = {
       traits: new Map(),
       everywhere: [],
+      server: false,
       classes: new Set<string>(),
       definitions: {
         ship: { type: 'object' as const, properties: { flag: { $ref: '#/definitions/flag' } } },

@@ -167,6 +167,7 @@ function libraryOf({ name, version }: ForeignPackage, from: string): Library {
     styles: [],
     severity: {},
     strictPolicy: undefined,
+    server: false,
     findings: [],
   };
 }

@@ -33,8 +33,18 @@ export function analyzeFrame(library: Library): Frame {
 
 /** What a frame is made from, as a text to compare: while it is the same, so is the frame. */
 export function frameSource(library: Library): string {
-  const { config, severity, everywhere, strictPolicy, traits, definitions, styles, findings } = library;
-  return JSON.stringify([config, severity, everywhere, strictPolicy, traits, definitions, styles, findings]);
+  const { config, severity, everywhere, strictPolicy, server, traits, definitions, styles, findings } = library;
+  return JSON.stringify([
+    config,
+    severity,
+    everywhere,
+    strictPolicy,
+    server,
+    traits,
+    definitions,
+    styles,
+    findings,
+  ]);
 }
 
 /** The names that the tool knows, and the code for others. */
@@ -90,5 +100,5 @@ function readShared(library: Library, findings: Finding[]): Shared {
     );
   });
   const classes = new Set(library.styles.flatMap(({ text }) => classesIn(text)));
-  return { traits, everywhere: library.everywhere, definitions, classes };
+  return { traits, everywhere: library.everywhere, definitions, classes, server: library.server };
 }

@@ -7,9 +7,9 @@ import { sourceFiles, type Library } from '../library/open-library.js';
 
 /** A short name for what a library is to a version of the tool: its files, its configuration. */
 export function libraryKey(library: Library, toolVersion: string): string {
-  const { name, version, about, config, severity, everywhere, findings, elements, strictPolicy } = library;
+  const { name, version, about, config, severity, everywhere, findings, elements, strictPolicy, server } = library;
   const hash = createHash('sha256').update(toolVersion);
-  const said = [name, version, about, config, severity, everywhere, findings, strictPolicy ?? null];
+  const said = [name, version, about, config, severity, everywhere, findings, strictPolicy ?? null, server];
   hash.update(JSON.stringify([said, elements.map(({ names }) => names)]));
   for (const { file, text } of sourceFiles(library)) hash.update(`\0${file}\0${text.length}\0${text}`);
   // What a style imports shows in what it was compiled to.

@@ -6,6 +6,8 @@ import { quoted } from '../syntax/literal.js';
 import { Bundler } from './bundle.js';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { takesOverOf } from '../emit/browser/element.js';
+import { SERVER_FOLDER, serverDeclaration } from './server-package.js';
 import { packageDocuments } from './package-documents.js';
 import { contractDeclarations } from '../frameworks/declarations.js';
 import type { Contract } from '../contract/model.js';
@@ -78,6 +80,8 @@ export class PackageBuilder {
     files.set('index.js', index);
     files.set('index.d.ts', index);
     for (const [path, text] of frameworkDeclarations(library, contracts)) files.set(path, text);
+    const rendered = contracts.filter(takesOverOf);
+    if (rendered.length > 0) files.set(`${SERVER_FOLDER}/index.d.ts`, serverDeclaration(rendered));
     files.set('custom-elements.json', elementManifest(contracts));
     files.set('package.json', packageManifest(library, contracts, bundled.shared));
     return {

@@ -18,7 +18,7 @@ import type { Contract } from '../contract/model.js';
 import type { Finding } from '../findings/finding.js';
 import { slashed, type Library } from '../library/open-library.js';
 import { quoted } from '../syntax/literal.js';
-import { PASSING } from '../emit/browser/element.js';
+import { PASSING, takesOverOf } from '../emit/browser/element.js';
 import {
   ComponentBundler,
   frameworkOptions,
@@ -28,7 +28,17 @@ import {
 } from './bundle-components.js';
 import { RememberedClasses, type EmittedFile } from './remembered-classes.js';
 import type { ComponentFiles } from './remembered-components.js';
-import { emitShipped, shipElement, shipLibraryStyles, stylesModule, type ShippedElement } from './shipped.js';
+import { SERVER_FOLDER, serverEntry } from './server-package.js';
+import {
+  emitShipped,
+  SERVER_HELPERS,
+  serverModuleOf,
+  shipElement,
+  shipLibraryStyles,
+  stylesModule,
+  type LibraryStyles,
+  type ShippedElement,
+} from './shipped.js';
 import { OutsideImports } from './outside-imports.js';
 import { bundleName } from './package-manifest.js';
 import { bundledFrom } from '../system/bundled-from.js';
@@ -42,6 +52,8 @@ const RUNTIME_MODULE = 'lastwright:runtime/';
 const CLASS = 'lastwright:class/';
 const BUNDLE = 'lastwright:bundle';
 const STYLES = 'lastwright:styles';
+const SERVER = 'lastwright:server-package';
+const SERVER_ELEMENT = 'lastwright:server/';
 
 /** The namespace of modules that lie in no file. */
 const MADE = 'made';
@@ -150,7 +162,17 @@ export class Bundler {
     const passing = names.filter((name) => PASSING.has(name));
     const core = names.filter((name) => !PASSING.has(name));
     const byTag = new Map(elements.map((element) => [element.contract.tag, element]));
-    this.#sources = { library, elements: byTag, classes, core, passing, styles: styles?.code, components };
+    const server = this.#serverModules(elements, own, library, files);
+    this.#sources = {
+      library,
+      elements: byTag,
+      classes,
+      core,
+      passing,
+      styles: styles?.code,
+      components,
+      server,
+    };
     this.#outside.begin(library.root);
     try {
       const made = await this.#build();
@@ -181,9 +203,27 @@ export class Bundler {
     await Promise.all(bundles.map((bundle) => bundle.dispose()));
   }
 
+  /** The modules from which servers render, by tag; the style files that pages can share join the package's files. */
+  #serverModules(
+    elements: readonly ShippedElement[],
+    own: LibraryStyles,
+    library: Library,
+    files: Bundled['files'],
+  ): Map<string, string> {
+    const contracts = new Map(elements.map(({ contract }) => [contract.tag, contract]));
+    const modules = new Map<string, string>();
+    for (const element of elements.filter(({ contract }) => takesOverOf(contract))) {
+      const { code, styles } = serverModuleOf(element, own, contracts, library.root);
+      modules.set(element.contract.tag, code);
+      for (const [file, css] of styles) files.set(`${SERVER_FOLDER}/styles/${file}`, css);
+    }
+    return modules;
+  }
+
   /** The element's class, made anew only if the element or the style that it gets is another one. */
   #emit(element: LibraryElement, shipped: ShippedElement, hasStyles: boolean): EmittedFile {
-    const styles = JSON.stringify([shipped.css, shipped.documentCss, shipped.libraryCss, hasStyles]);
+    const { css, documentCss, libraryCss, contract } = shipped;
+    const styles = JSON.stringify([css, documentCss, libraryCss, hasStyles, contract.server]);
     const known = this.#emitted.get(element);
     if (known?.styles === styles) return known;
     const made = this.#remembered?.recall(element.folder, styles) ?? emitFile(shipped, hasStyles, styles);
@@ -226,7 +266,7 @@ export class Bundler {
 
   /** The runtime; what stands beside it, and says where the runtime is; and everything in one file. */
   #wanted(): (BuildOptions & { runtime?: string })[] {
-    const { library, passing, styles } = this.#sources;
+    const { library, passing, styles, server } = this.#sources;
     const elements = [...this.#sources.elements.values()];
     const common: BuildOptions = {
       absWorkingDir: library.root,
@@ -263,6 +303,15 @@ export class Bundler {
         minify: true,
         ...frameworkOptions(this.#sources.components.installed),
       },
+      ...(server.size > 0
+        ? [
+            {
+              ...common,
+              entryPoints: [{ in: SERVER, out: `${SERVER_FOLDER}/index` }],
+              format: 'esm' as const,
+            },
+          ]
+        : []),
     ];
   }
 
@@ -339,6 +388,8 @@ interface Sources {
   /** The module of the library's own styles. */
   styles: string | undefined;
   components: BundledComponents;
+  /** The modules from which servers render, by tag. */
+  server: ReadonlyMap<string, string>;
 }
 
 /**
@@ -355,6 +406,7 @@ function sources(current: () => Sources, runtimeAddress: string | undefined): Pl
         }
         if (path === RUNTIME && runtimeAddress) return { path: runtimeAddress, external: true };
         if (path === RUNTIME) return { path: join(toolFile('runtime'), 'index.js'), sideEffects: false };
+        if (path === SERVER_HELPERS) return { path: toolFile('server.js'), sideEffects: false };
         return { path, namespace: MADE };
       });
       build.onResolve({ filter: /^\.\// }, ({ path, importer }) => {
@@ -367,11 +419,15 @@ function sources(current: () => Sources, runtimeAddress: string | undefined): Pl
         inPackage(path, current()),
       );
       build.onLoad({ filter: /.*/, namespace: MADE }, ({ path }) => {
-        const { library, elements, classes, core, passing, styles } = current();
+        const { library, elements, classes, core, passing, styles, server } = current();
         const { root: resolveDir } = library;
         if (path === USED_RUNTIME) return { contents: exportsOf(core), resolveDir };
         if (path === USED_PASSING) return { contents: exportsOf(passing), resolveDir };
         if (path === STYLES) return { contents: styles!, resolveDir };
+        if (path === SERVER)
+          return { contents: serverEntry([...server.keys()], (tag) => SERVER_ELEMENT + tag), resolveDir };
+        if (path.startsWith(SERVER_ELEMENT))
+          return { contents: server.get(path.slice(SERVER_ELEMENT.length))!, resolveDir };
         if (path === BUNDLE) return { contents: bundleSource([...elements.values()]), resolveDir };
         const tag = path.slice(CLASS.length);
         const { contract, folder } = elements.get(tag)!;

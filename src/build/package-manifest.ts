@@ -1,5 +1,6 @@
 import type { InstalledComponentFramework } from '../components/find-framework.js';
 import type { Contract } from '../contract/model.js';
+import { takesOverOf } from '../emit/browser/element.js';
 import { componentOf, isEmitted } from '../contract/implementation.js';
 import { DEVELOPMENT } from './development.js';
 import type { Framework } from '../frameworks/framework.js';
@@ -31,6 +32,7 @@ export function packageExports(library: Library, contracts: readonly Contract[])
   }
   for (const { name, declaredCode } of declaringFrameworks(library))
     paths[`./${name}`] = `./${FRAMEWORK_ENTRIES}/${declaredCode ? name : 'none'}.js`;
+  if (contracts.some(takesOverOf)) paths['./server'] = './server/index.js';
   paths['./classes'] = './classes/index.js';
   paths['./bundle'] = `./${bundleName(library)}`;
   paths['./custom-elements.json'] = './custom-elements.json';

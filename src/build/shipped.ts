@@ -1,4 +1,9 @@
+import { createHash } from 'node:crypto';
+import { join } from 'node:path';
+import type { Contract } from '../contract/model.js';
 import { emitElement, type Addresses } from '../emit/browser/element.js';
+import { scopedStyle } from '../emit/browser/scoped-style.js';
+import { serverModule } from '../emit/server/server-module.js';
 import type { Finding } from '../findings/finding.js';
 import type { Analysis, LibraryElement } from '../library/library-element.js';
 import { minified, packageStyle } from '../style/package-style.js';
@@ -53,6 +58,37 @@ export function shipElement(
     libraryCss,
   };
 }
+
+/** The module from which a server renders an element first, and the files with its style. */
+export function serverModuleOf(
+  { contract, tree, behavior, css, libraryCss, folder }: ShippedElement,
+  { sheets: librarySheets }: LibraryStyles,
+  contracts: ReadonlyMap<string, Contract>,
+  root: string,
+): { code: string; styles: Map<string, string> } {
+  const named = (name: string, text: string): { css: string; file: string } => {
+    const sum = createHash('sha256').update(text).digest('hex').slice(0, 8);
+    // Nothing in a style sheet may end the element that it stands in.
+    return { css: text.replace(/<\//g, '<\\/'), file: `${name}.${sum}.css` };
+  };
+  const sheets =
+    contract.encapsulation === 'none'
+      ? [[contract.tag, scopedStyle(libraryCss + css, contract.tag)] as const]
+      : [
+          ...librarySheets.map(({ inside }, place) => [`library-${place + 1}`, inside] as const),
+          [contract.tag, css] as const,
+        ];
+  const written = sheets.filter(([, text]) => text !== '').map(([name, text]) => named(name, text));
+  const source = { contract, tree: tree!, behavior, sheets: written };
+  const code = serverModule(source, contracts, {
+    helpers: SERVER_HELPERS,
+    behavior: folder.behavior ? join(root, folder.behavior.file) : '',
+  });
+  return { code, styles: new Map(written.map(({ css: text, file }) => [file, text])) };
+}
+
+/** The address by which modules for servers import what they share while they are bundled. */
+export const SERVER_HELPERS = 'lastwright:server';
 
 /** The module of a library's own styles, and the names of the runtime that it imports from an address. */
 export function stylesModule(

@@ -145,6 +145,8 @@ export interface Contract extends Standing {
   form: { value: string } | undefined;
   variants: Variants[];
   implementation: Implementation;
+  /** True if servers render it, and its class takes over what they rendered. */
+  server: boolean;
   /** True if it promises to run under a strict policy; undefined where the contract leaves that to the library. */
   strictPolicy: boolean | undefined;
   locate: Locate;
@@ -188,6 +190,8 @@ export interface Shared {
   definitions: Record<string, JsonSchema>;
   /** Classes that the library's own styles name. */
   classes: ReadonlySet<string>;
+  /** True if servers render the elements whose contracts say nothing of it. */
+  server: boolean;
 }
 
 /** Finds a property whose attribute, or whose own name, is the one that a view or a person wrote. */

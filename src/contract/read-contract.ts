@@ -33,6 +33,7 @@ const NOTHING_SHARED: Shared = {
   everywhere: [],
   definitions: {},
   classes: new Set(),
+  server: false,
 };
 
 /**
@@ -48,6 +49,7 @@ export function readContract(file: string, text: string, shared: Shared = NOTHIN
   const contract: Contract = {
     ...frame(file, value, locate),
     ...readMembers(value, definitions, report),
+    server: value.server ?? shared.server,
     definitions: { ...usedDefinitions(value, shared.definitions), ...value.definitions },
   };
   checkContractNames(contract, report);
@@ -73,7 +75,7 @@ const WRONG_NAMES: ReadonlySet<Code> = new Set<Code>([
   'style/property-name',
 ]);
 
-type Frame = Omit<Contract, 'properties' | 'events' | 'methods' | 'states' | 'cssProperties' | 'definitions'>;
+type Frame = Omit<Contract, 'server' | 'properties' | 'events' | 'methods' | 'states' | 'cssProperties' | 'definitions'>;
 
 /** Everything of a contract that no trait has. */
 function frame(file: string, source: ContractFile, locate: Locate): Frame {

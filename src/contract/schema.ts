@@ -213,6 +213,8 @@ export const contractSchema = z.strictObject({
   variants: z.record(z.string(), z.record(z.string(), variant)).optional(),
   wraps: wraps.optional(),
   promises: promises.optional(),
+  /** True if servers render it before any script, false if they do not; the library says what holds otherwise. */
+  server: z.boolean().optional(),
 });
 
 /** What a trait file holds: a fragment of a contract. */
@@ -315,6 +317,8 @@ export const librarySchema = z.strictObject({
   definitions: z.string().optional(),
   severity: z.record(z.string(), z.enum(['error', 'warning', 'note', 'off'])).optional(),
   promises: promises.optional(),
+  /** True if servers render its elements before any script. */
+  server: z.boolean().optional(),
   /** Verdicts that are known and accepted, each with its reason. */
   accept: z.array(acceptance).optional(),
 });

@@ -69,6 +69,8 @@ export interface Library {
   severity: Record<string, Severity | 'off'>;
   /** What it promises for all its elements, where their contracts say nothing: to run under a strict policy, or not. */
   strictPolicy: boolean | undefined;
+  /** True if it promises that servers render its elements, where their contracts say nothing. */
+  server: boolean;
   findings: Finding[];
 }
 
@@ -236,6 +238,7 @@ export async function openLibrary(root: string): Promise<Library> {
     styles,
     severity: config.severity ?? {},
     strictPolicy: promisesStrictPolicy(config.promises),
+    server: config.server ?? false,
     findings,
   };
 }

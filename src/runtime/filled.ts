@@ -5,8 +5,9 @@ import { mark } from './view-element.js';
 export function filledSlots({ host }: Sender): Record<string, boolean> {
   const filled: Record<string, boolean> = {};
   for (const node of host.childNodes) {
-    if (node instanceof Element) filled[node.slot || 'default'] = true;
-    else if (node instanceof Text && node.data.trim()) filled.default = true;
+    // Nodes that come from another document have classes of its own.
+    if (node.nodeType === 1) filled[(node as Element).slot || 'default'] = true;
+    else if (node.nodeType === 3 && (node as Text).data.trim()) filled.default = true;
   }
   return filled;
 }

@@ -23,6 +23,18 @@ export { result } from './results.js';
 export { giveSlot, stampItems, watchTemplates } from './stamp.js';
 export { sending } from './sending.js';
 export { setState } from './states.js';
+export { keepAddress, keepAttribute, keepText } from './keep-written.js';
+export {
+  chooseOver,
+  claim,
+  claimed,
+  keepLive,
+  passOver,
+  receive,
+  repeatOver,
+  takingOver,
+  UNSEEN,
+} from './take-over.js';
 export { renamed, together } from './traits.js';
 export { watchControl } from './watch-control.js';
 export { styleSheet } from './style-sheet.js';

@@ -14,7 +14,7 @@ function findToolRoot(): string {
 /** The library that has the control: a sound element that is tried in each framework. */
 export const CONTROL_LIBRARY = join(TOOL_ROOT, 'dist', 'control');
 
-/** What the tool's own build made for use in browsers: the runtime's modules, and all of it in one, what warns during development, the code that runs probes, what makes ways for relations, the script of reports, that of cells, and the live page. */
+/** What the tool's own build made for use in browsers: the runtime's modules, and all of it in one, what warns during development, the code that runs probes, what makes ways for relations, what renders on servers, the script of reports, that of cells, and the live page. */
 export function toolFile(
   name:
     | 'runtime'
@@ -22,6 +22,7 @@ export function toolFile(
     | 'runtime/inspect.js'
     | 'probes.js'
     | 'ways.js'
+    | 'server.js'
     | 'report.js'
     | 'cell.js'
     | 'page',

@@ -100,6 +100,7 @@ function asContract(trait: Trait): Contract {
     variants: [],
     implementation: { kind: 'view' },
     strictPolicy: undefined,
+    server: false,
     locate: () => ({ line: 1, column: 1 }),
   };
 }

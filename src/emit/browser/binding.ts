@@ -19,32 +19,41 @@ export function bindingStatements(
       // The page turns a number into text by itself.
       const isPlain = text.isText || isNumber(binding.source.parts, emission);
       if (!isPlain) runtime.add('text');
-      return compared(keptField(binding)!, text, (value) =>
-        assign(member(node, 'data'), isPlain ? value : call('text', [value])),
-      );
+      if (emission.takesOver) runtime.add('keepText');
+      return compared(keptField(binding)!, text, (value) => {
+        const written = isPlain ? value : call('text', [value]);
+        return emission.takesOver ? call('keepText', [node, written]) : assign(member(node, 'data'), written);
+      });
     }
     case 'attribute':
       return attributeStatements(binding, node, emission);
     case 'when': {
-      runtime.add('choose');
+      const helper = blocksHelper('choose', emission);
       const { source, chosen, otherwise, field } = binding;
       const condition = authorExpression(source.condition, author);
       const kind = expression`${condition} ? ${chosen.name} : ${otherwise?.name ?? 'undefined'}`;
-      return shown('choose', field, node, [kind, identifier('this'), identifier('changed')]);
+      return shown(helper, field, node, [kind, identifier('this'), identifier('changed')]);
     }
     case 'dynamic': {
-      runtime.add('choose');
+      const helper = blocksHelper('choose', emission);
       const { source, block, field } = binding;
       const kind = call(kindsOf(block), [valueCode(source.parts, emission).code]);
-      return shown('choose', field, node, [kind, identifier('this'), identifier('changed')]);
+      return shown(helper, field, node, [kind, identifier('this'), identifier('changed')]);
     }
     case 'each': {
-      runtime.add('repeat');
+      const helper = blocksHelper('repeat', emission);
       const { source, block, field } = binding;
       const list = authorExpression(source.list, author);
-      return shown('repeat', field, node, [list, identifier(block.name), identifier('this'), dirty(block)]);
+      return shown(helper, field, node, [list, identifier(block.name), identifier('this'), dirty(block)]);
     }
   }
+}
+
+/** What shows blocks at a place. */
+function blocksHelper(helper: 'choose' | 'repeat', { runtime, takesOver }: Emission): string {
+  const name = takesOver ? `${helper}Over` : helper;
+  runtime.add(name);
+  return name;
 }
 
 /** The field in which a block keeps what it showed last; undefined for what is asked of the node itself. */
@@ -66,6 +75,7 @@ function attributeStatements(
 ): TreeNode[] {
   const { runtime } = emission;
   const { name, parts } = source;
+  const { takesOver } = emission;
   /** What a helper of the runtime writes. */
   const written = (helper: string): TreeNode[] => {
     runtime.add(helper);
@@ -74,11 +84,11 @@ function attributeStatements(
   const isLinked = element.namespace !== 'html' && /^(?:xlink|xml):/.test(name);
   switch (source.kind) {
     case 'attribute':
-      return written(isLinked ? 'setLinked' : 'setAttribute');
+      return written(isLinked ? 'setLinked' : takesOver ? 'keepAttribute' : 'setAttribute');
     case 'foreign':
       return written('setForeign');
     case 'address':
-      return written(isLinked ? 'setLinked' : 'setAddress');
+      return written(isLinked ? 'setLinked' : takesOver ? 'keepAddress' : 'setAddress');
     case 'class':
       return compared(field, classCode(parts, emission), (value) =>
         element.namespace === 'html'
@@ -96,6 +106,12 @@ function attributeStatements(
       return compared(field, valueCode(parts, emission), (value) => assign(member(node, name), value));
     case 'live': {
       const { code, isText } = valueCode(parts, emission);
+      if (takesOver) {
+        runtime.add('keepLive');
+        if (name === 'value' && !isText) runtime.add('text');
+        const value = name !== 'value' ? expression`Boolean(${code})` : isText ? code : call('text', [code]);
+        return statements`${call('keepLive', [node, literal(name), value])};`;
+      }
       if (name !== 'value') return statements`${member(node, name)} = Boolean(${code});`;
       if (!isText) runtime.add('text');
       const text = isText ? code : call('text', [code]);

@@ -101,7 +101,11 @@ class BlockEmitter {
     if (each) lines.push(...statements`this.item = item;`);
     if (each?.index) lines.push(...statements`this.index = index;`);
     const template = among ? expression`this.constructor.template` : identifier(this.#template);
-    lines.push(...statements`this.root = copy(${template});`);
+    lines.push(
+      ...(emission.takesOver
+        ? statements`this.root = claim(${template});`
+        : statements`this.root = copy(${template});`),
+    );
     if (!single && !this.#isRoot)
       lines.push(...statements`this.first = this.root.firstChild; this.last = this.root.lastChild;`);
     lines.push(...findNodes(layout), ...this.#unset());
@@ -114,8 +118,15 @@ class BlockEmitter {
     }
     for (const control of controls) {
       emission.runtime.add('passTo');
-      lines.push(...statements`passTo(this.inside.host, ${nodePlace(control, layout)});`);
+      const node = nodePlace(control, layout);
+      if (emission.takesOver) emission.runtime.add('passOver');
+      lines.push(
+        ...(emission.takesOver
+          ? statements`passOver(passTo, this.inside.host, ${node});`
+          : statements`passTo(this.inside.host, ${node});`),
+      );
     }
+    if (emission.takesOver) lines.push(...statements`claimed();`);
     const own = each ? ['outer', 'item', ...(each.index ? ['index'] : [])] : ['outer'];
     const parameters = this.#isRoot ? ['inside'] : own;
     return members`constructor(${parameters.map(identifier)}) { ${lines} }`;
@@ -123,15 +134,24 @@ class BlockEmitter {
 
   /** All fields are there from the start: what a browser compiles for the first drawing fits those that follow. */
   #unset(): TreeNode[] {
-    const fields = this.layout.bindings.map(keptField).filter((field) => field !== undefined);
+    const { bindings } = this.layout;
+    const isUnseen = (binding: BoundNode): boolean => this.emission.takesOver && isWritten(binding);
+    const fieldsOf = (some: readonly BoundNode[]): string[] =>
+      some.map(keptField).filter((field) => field !== undefined);
+    const unseen = fieldsOf(bindings.filter(isUnseen));
+    if (unseen.length > 0) this.emission.runtime.add('UNSEEN');
+    return [
+      ...this.#chains(fieldsOf(bindings.filter((one) => !isUnseen(one))), identifier('undefined')),
+      ...this.#chains(unseen, identifier('UNSEEN')),
+    ];
+  }
+
+  #chains(fields: readonly string[], initial: TreeNode): TreeNode[] {
     const lines: TreeNode[] = [];
     for (let start = 0; start < fields.length; start += MOST_IN_A_CHAIN) {
       const chain = fields
         .slice(start, start + MOST_IN_A_CHAIN)
-        .reduceRight<TreeNode>(
-          (value, field) => assign(member(identifier('this'), field), value),
-          identifier('undefined'),
-        );
+        .reduceRight<TreeNode>((value, field) => assign(member(identifier('this'), field), value), initial);
       lines.push(...statements`${chain};`);
     }
     return lines;
@@ -255,6 +275,12 @@ class BlockEmitter {
     const lines = [...this.#locals(listeners.flatMap(({ code }) => code ?? [])), ...cases];
     return members`handleEvent(event) { ${lines} }`;
   }
+}
+
+/** True for what is written into a node that a server may have rendered otherwise. */
+function isWritten(binding: BoundNode): boolean {
+  if (binding.kind !== 'attribute') return binding.kind === 'text';
+  return binding.source.kind !== 'property' && binding.source.kind !== 'foreign';
 }
 
 function expressionsOf(binding: BoundNode): Resolved[] {

@@ -112,7 +112,9 @@ class ElementEmitter {
   ) {
     const { contract, tree, traits, behavior } = source;
     this.#component = componentOf(contract);
-    const runtime = new Set(this.#component ? ['insideClass'] : ['template', 'copy', 'insideClass']);
+    const takesOver = takesOverOf(contract);
+    const copying = takesOver ? ['claim', 'claimed'] : ['copy'];
+    const runtime = new Set(this.#component ? ['insideClass'] : ['template', ...copying, 'insideClass']);
     const names = new ModuleNames(tree, [
       contract.className,
       ...traits.flatMap(({ trait }) => [traitModule(trait), traitNames(trait)]),
@@ -124,7 +126,7 @@ class ElementEmitter {
     const bits = new Bits([...reads, ...tree.effects.map((effect) => effect.reads)], names);
     const need = (helper: string): unknown => runtime.add(helper);
     const author = { positions: tree.positions, renamed: names.renamed, need };
-    this.emission = { contract, names, bits, author, runtime };
+    this.emission = { contract, names, bits, author, runtime, takesOver };
     runtime.add(this.#base);
     const reacting = new Set(reactions(behavior, traits).map(({ key }) => keyName(key as TreeNode)));
     this.#properties = new PropertyEmitter(
@@ -261,12 +263,9 @@ class ElementEmitter {
 
   /** How the shadow root differs from an open one. */
   #shadow(): TreeNode | undefined {
-    const { encapsulation, passthrough, form } = this.source.contract;
-    // A label of the element gives the focus to the first thing inside that can have it.
-    const delegates = passthrough !== undefined || form !== undefined;
-    if (encapsulation === 'none') return literal(null);
-    if (encapsulation === 'open' && !delegates) return undefined;
-    return data({ mode: encapsulation, ...(delegates ? { delegatesFocus: true } : {}) });
+    const init = shadowInit(this.source.contract);
+    if (!init) return literal(null);
+    return init.mode === 'open' && !init.delegatesFocus ? undefined : data(init);
   }
 
   /** What runs at moments of the element's life, in the behavior and in traits. */
@@ -365,7 +364,11 @@ class ElementEmitter {
         this.#properties.attributeText(property),
       ),
     ];
-    const [declared] = statements`export class ${className} extends ${this.#base} { ${body} }`;
+    if (this.emission.takesOver) this.emission.runtime.add('takingOver');
+    const base = this.emission.takesOver
+      ? call('takingOver', [identifier(this.#base)])
+      : identifier(this.#base);
+    const [declared] = statements`export class ${className} extends ${base} { ${body} }`;
     return withComment(declared!, comment(summary));
   }
 
@@ -380,6 +383,7 @@ class ElementEmitter {
     const lines = [
       // Whoever attaches them first can look into the root.
       ...(contract.encapsulation === 'closed' ? this.#calling('internalsOf', []) : []),
+      ...(this.emission.takesOver ? this.#calling('receive', []) : []),
       ...(names.size > 0 ? this.#calling('takeOver', [data([...names])]) : []),
     ];
     return members`constructor() { super(setup); ${lines} }`;
@@ -443,6 +447,23 @@ class ElementEmitter {
       lines.push(...members`adoptedCallback() { super.adoptedCallback(); ${run('adopted')}; }`);
     return lines;
   }
+}
+
+/** True if an element takes over what a server rendered. */
+export function takesOverOf({ server, implementation }: Contract): boolean {
+  return server && implementation.kind === 'view';
+}
+
+/** What an element's shadow root is like; undefined for an element without one. */
+export function shadowInit({
+  encapsulation,
+  passthrough,
+  form,
+}: Contract): { mode: 'open' | 'closed'; delegatesFocus?: true } | undefined {
+  if (encapsulation === 'none') return undefined;
+  // A label of the element gives the focus to the first thing inside that can have it.
+  const delegates = passthrough !== undefined || form !== undefined;
+  return { mode: encapsulation, ...(delegates ? { delegatesFocus: true } : {}) };
 }
 
 function sheet(css: string): TreeNode {

@@ -13,6 +13,8 @@ export interface Emission {
   author: AuthorCode;
   /** Names to import from the runtime. */
   runtime: Set<string>;
+  /** True if the element takes over what a server rendered. */
+  takesOver: boolean;
 }
 
 /** The bits that a change of a name sets, as the constant that stands for them; undefined if nothing follows it. */

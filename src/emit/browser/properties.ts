@@ -91,7 +91,7 @@ export class PropertyEmitter {
       get ${name}() { return this.#${name}; }
       set ${name}(value) {
         if (value === this.#${name}) return;
-        value = ${this.#converted(property)};
+        value = ${this.converted(property)};
         if (value === this.#${name}) return;
         ${rest};
       }`;
@@ -103,7 +103,8 @@ export class PropertyEmitter {
     return this.emission.contract.implementation.kind === 'view' && isAwaited(property);
   }
 
-  #converted(property: Property): TreeNode {
+  /** A value as the property holds it, from a variable `value`. */
+  converted(property: Property): TreeNode {
     const { name, kind, schema } = property;
     const fallback = this.#default(property);
     const converted = (helper: string, ...values: (TreeNode | undefined)[]): TreeNode => {

@@ -1,0 +1,197 @@
+import { attribute, quotedValue } from './drawing.js';
+import type {
+  ServerDefinition,
+  ServerInside,
+  ServerNative,
+  ServerPage,
+  ServerPassing,
+} from './definition.js';
+import { filledIn } from './filled-in.js';
+import { embeddedJson, travels } from './travels.js';
+
+/** What is added to an element so that it shows before any script. */
+export interface RenderedElement {
+  /** Attributes for its tag, each with a space before it: those that properties are reflected to. */
+  attributes: string;
+  /** Its declarative shadow root; what is drawn into it, for an element without one. */
+  content: string;
+}
+
+const NOTHING: RenderedElement = { attributes: '', content: '' };
+
+/**
+ * Renders an element as its class draws it first. `attributes` are those of its tag, `given` the values of properties that are set
+ * by script in a browser. What its code throws is reported, and it stays empty: its class renders it.
+ */
+export function renderElement(
+  definition: ServerDefinition,
+  attributes: ReadonlyMap<string, string>,
+  given: Readonly<Record<string, unknown>>,
+  filled: Readonly<Record<string, boolean>>,
+  page: ServerPage,
+): RenderedElement {
+  const { tag, properties } = definition;
+  const host: Record<string, unknown> = { ...memberNames(definition, attributes) };
+  const carried: Record<string, unknown> = {};
+  let reflected = '';
+  try {
+    for (const [name, property] of Object.entries(properties)) {
+      const text = property.attribute === undefined ? undefined : attributes.get(property.attribute);
+      const fromText = property.isBoolean ? text !== undefined : property.convert(text as never);
+      const isGiven = Object.hasOwn(given, name);
+      const value = isGiven ? property.convert(given[name] as never) : fromText;
+      if (property.isAwaited && value === undefined) return NOTHING;
+      host[name] = value;
+      if (!isGiven || Object.is(value, fromText)) continue;
+      if (property.reflect) reflected += attribute(property.attribute!, property.reflect(value as never));
+      else if (travels(value)) carried[name] = value;
+      else if (value !== undefined)
+        page.report({
+          tag,
+          message: `The value of "${name}" cannot be written into a page: the element has it once script sets it.`,
+        });
+    }
+    const drawn = definition.draw(insideOf(definition, host, page), filled, page, attributes);
+    return { attributes: reflected, content: rootOf(definition, headOf(definition, carried, page) + drawn) };
+  } catch (error) {
+    page.report({ tag, message: `It is not rendered: ${messageOf(error)}` });
+    return { ...NOTHING, attributes: reflected };
+  }
+}
+
+/** What the host has beside its properties, as far as that can be known without an element. */
+function memberNames(
+  { native = {} }: ServerDefinition,
+  attributes: ReadonlyMap<string, string>,
+): Record<string, unknown> {
+  const members: Record<string, unknown> = {
+    className: attributes.get('class') ?? '',
+    getAttribute: (name: string) => attributes.get(name.toLowerCase()) ?? null,
+    hasAttribute: (name: string) => attributes.has(name.toLowerCase()),
+    matches: (selector: string) => selector === ':disabled' && attributes.has('disabled'),
+  };
+  for (const [name, member] of Object.entries(native)) members[name] = nativeValue(member, attributes);
+  return members;
+}
+
+/** What a property gives that reflects an attribute of a native element (HTML, section 2.6.1). */
+function nativeValue([name, type, limits]: ServerNative, attributes: ReadonlyMap<string, string>): unknown {
+  const text = attributes.get(name);
+  if (type === 'boolean') return text !== undefined;
+  if (limits) {
+    const [keywords, missing, invalid] = limits;
+    if (text === undefined) return missing;
+    return keywords.find((keyword) => keyword === text.toLowerCase()) ?? invalid;
+  }
+  return type === 'number' ? Number(text ?? Number.NaN) : (text ?? '');
+}
+
+function insideOf(
+  { tag, state }: ServerDefinition,
+  host: Record<string, unknown>,
+  page: ServerPage,
+): ServerInside {
+  const inside: ServerInside = {
+    ...host,
+    host,
+    state: {},
+    parts: {},
+    // What a first rendering sends, nobody hears.
+    emit: () => true,
+    listen: () => () => {},
+  };
+  if (state) inside.state = (attempt(page, tag, state) as object | undefined) ?? {};
+  return inside;
+}
+
+/** What a piece of an author's code gives; nothing, which is reported, where it throws: it may need a document. */
+export function attempt(page: ServerPage, tag: string, work: () => unknown): unknown {
+  try {
+    return work();
+  } catch (error) {
+    page.report({
+      tag,
+      message: `A value is left out that its code does not give without a browser: ${messageOf(error)}`,
+    });
+    return undefined;
+  }
+}
+
+function messageOf(error: unknown): string {
+  return error instanceof Error ? error.message : String(error);
+}
+
+/** What stands before the rendering itself, ended by a comment: values that no attribute carries, and style. */
+function headOf(
+  { sheets }: ServerDefinition,
+  carried: Record<string, unknown>,
+  { nonce, styles }: ServerPage,
+): string {
+  const values =
+    Object.keys(carried).length > 0
+      ? `<script type="application/json">${embeddedJson(carried)}</script>`
+      : '';
+  const own = attribute('nonce', nonce);
+  const style = sheets.map(({ css, file }) =>
+    styles === undefined
+      ? `<style${own}>${css}</style>`
+      : `<link rel="stylesheet" href="${quotedValue(styles.replace(/\/?$/, '/') + file)}">`,
+  );
+  return `${values}${style.join('')}<!--:-->`;
+}
+
+function rootOf({ mode, delegatesFocus }: ServerDefinition, content: string): string {
+  if (!mode) return content;
+  const delegates = delegatesFocus ? ' shadowrootdelegatesfocus' : '';
+  return `<template shadowrootmode="${mode}"${delegates}>${content}</template>`;
+}
+
+/**
+ * An element of the library inside of another one: its tag, its root, its content. Attributes are given by name and value, those of
+ * null, undefined and false left out; elements that the library does not render stay as they are.
+ */
+export function nested(
+  page: ServerPage,
+  tag: string,
+  attributes: readonly (readonly [name: string, value: unknown])[],
+  properties: Readonly<Record<string, unknown>>,
+  content: string,
+): string {
+  const map = new Map<string, string>();
+  let written = '';
+  for (const [name, value] of attributes) {
+    if (value === undefined || value === null || value === false || map.has(name)) continue;
+    map.set(name, value === true ? '' : String(value));
+    written += attribute(name, value);
+  }
+  const definition = page.definitions.get(tag);
+  if (!definition) return `<${tag}${written}>${content}</${tag}>`;
+  const filled = definition.asksFilled ? filledIn(content) : {};
+  const { attributes: reflected, content: root } = renderElement(definition, map, properties, filled, page);
+  return `<${tag}${written}${reflected}>${root}${content}</${tag}>`;
+}
+
+/** Attributes of the host that name other elements by their ids, which reach no further than one tree. */
+const REFERENCES: ReadonlySet<string> = new Set([
+  'commandfor',
+  'popovertarget',
+  ...'activedescendant controls describedby details errormessage flowto labelledby owns'
+    .split(' ')
+    .map((name) => `aria-${name}`),
+]);
+
+/** The attributes of the host that reach the control inside, as they stand in its tag; they count before its own. */
+export function passed(
+  attributes: ReadonlyMap<string, string>,
+  { names, written = [], only = {} }: ServerPassing,
+  control: string,
+): string {
+  let found = '';
+  for (const [name, value] of attributes) {
+    const passes = names.includes(name) || name === 'role' || name.startsWith('aria-');
+    if (!passes || REFERENCES.has(name) || written.includes(name)) continue;
+    if (only[name]?.includes(control) === false) continue;
+    found += attribute(name, value);
+  }
+  return found;
+}
