@@ -33,7 +33,8 @@ export function analyzeFrame(library: Library): Frame {
 
 /** What a frame is made from, as a text to compare: while it is the same, so is the frame. */
 export function frameSource(library: Library): string {
-  const { config, severity, everywhere, strictPolicy, server, traits, definitions, styles, findings } = library;
+  const { config, severity, everywhere, strictPolicy, server, traits, definitions, styles, findings } =
+    library;
   return JSON.stringify([
     config,
     severity,

@@ -7,7 +7,8 @@ import { sourceFiles, type Library } from '../library/open-library.js';
 
 /** A short name for what a library is to a version of the tool: its files, its configuration. */
 export function libraryKey(library: Library, toolVersion: string): string {
-  const { name, version, about, config, severity, everywhere, findings, elements, strictPolicy, server } = library;
+  const { name, version, about, config, severity, everywhere, findings, elements, strictPolicy, server } =
+    library;
   const hash = createHash('sha256').update(toolVersion);
   const said = [name, version, about, config, severity, everywhere, findings, strictPolicy ?? null, server];
   hash.update(JSON.stringify([said, elements.map(({ names }) => names)]));

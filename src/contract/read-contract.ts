@@ -75,7 +75,10 @@ const WRONG_NAMES: ReadonlySet<Code> = new Set<Code>([
   'style/property-name',
 ]);
 
-type Frame = Omit<Contract, 'server' | 'properties' | 'events' | 'methods' | 'states' | 'cssProperties' | 'definitions'>;
+type Frame = Omit<
+  Contract,
+  'server' | 'properties' | 'events' | 'methods' | 'states' | 'cssProperties' | 'definitions'
+>;
 
 /** Everything of a contract that no trait has. */
 function frame(file: string, source: ContractFile, locate: Locate): Frame {

@@ -42,6 +42,9 @@ const PLACE_END = ']';
 /** Stands between two texts. */
 const BETWEEN_TEXTS = '|';
 
+/** What inserts where a node's own member says something else for a moment. */
+const { insertBefore: insertInto } = (globalThis.Node ?? Object).prototype;
+
 function isComment(node: Node | null, data?: string): boolean {
   return node?.nodeType === Node.COMMENT_NODE && (data === undefined || (node as Comment).data === data);
 }
@@ -138,7 +141,7 @@ function pairNode(source: Node, at: ChildNode | null, parent: Node): ChildNode |
     case Node.TEXT_NODE:
       if (at?.nodeType === Node.TEXT_NODE) return at;
       // What shows nothing is no node in HTML.
-      return parent.insertBefore(document.createTextNode(''), at);
+      return insertInto.call(parent, document.createTextNode(''), at) as Text;
     case Node.COMMENT_NODE:
       return pairComment(at);
     default:
@@ -173,7 +176,8 @@ function pairElement(source: Element, at: ChildNode): ChildNode | undefined {
   // What follows the last child of the template is what blocks show at the end of the element.
   const last = found.at(-1);
   const rest = last ? last.nextSibling : at.firstChild;
-  if (rest) starts.set(at, rest);
+  // The text of a text field is what it holds.
+  if (rest && localName !== 'textarea') starts.set(at, rest);
   if (diverted.length > 0) divert(at, 'childNodes', found);
   return at;
 }
@@ -214,7 +218,7 @@ function takeAt<Result>(place: Place, show: () => Result): Result {
     if (!own) return show();
     const parent = parentOf(place);
     const insertBefore = <Kind extends Node>(node: Kind, next: Node | null): Kind =>
-      held.has(node) ? node : (Node.prototype.insertBefore.call(parent, node, own.next ?? next) as Kind);
+      held.has(node) ? node : (insertInto.call(parent, node, own.next ?? next) as Kind);
     const result = during(parent, { insertBefore }, show);
     removeRest(own.next, endOf(place));
     return result;
@@ -320,12 +324,22 @@ export function passOver(
   );
 }
 
-/** Writes a control's own property, unless a person has changed it before the script came. */
+/**
+ * Writes a control's own property, unless a person has changed it before the script came. What a server wrote as an attribute is the
+ * control's own from then on, as in one that script makes.
+ */
 export function keepLive(control: Element, name: string, value: unknown): void {
-  const now: unknown = control[name as never];
-  if (now === value) return;
-  if (isTaking && control.isConnected && now !== firstOf(control, name)) touched.push(control);
-  else control[name as never] = value as never;
+  const own = control as unknown as Record<string, unknown>;
+  const now = own[name];
+  if (!isTaking || !control.isConnected) {
+    if (now !== value) own[name] = value;
+    return;
+  }
+  const isTouched = now !== value && now !== firstOf(control, name);
+  if (isTouched) touched.push(control);
+  own[name] = isTouched ? now : value;
+  if (control.localName === 'textarea') own.defaultValue = '';
+  else control.removeAttribute(name);
 }
 
 /** What a control held when it was parsed; undefined where that cannot be told from what a person did. */

@@ -52,6 +52,8 @@ export interface ServerDefinition {
   properties: Readonly<Record<string, ServerProperty>>;
   /** Properties that `native` brings in, by name. */
   native?: Readonly<Record<string, ServerNative>>;
+  /** Properties that the control inside holds itself. */
+  live?: readonly string[];
   passing?: ServerPassing;
   state?: () => object;
   /** The HTML of the first rendering. */

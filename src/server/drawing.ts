@@ -11,9 +11,16 @@ const REFERENCES: Readonly<Record<string, string>> = {
   '\r': '&#13;',
 };
 
+/** What no page can hold: a parser drops the first, and an encoder replaces half of a pair. The class puts both right. */
+const REPLACED = /\0|\p{Surrogate}/gu;
+
+function escaped(value: string, letters: RegExp): string {
+  return value.replace(letters, (letter) => REFERENCES[letter]!).replace(REPLACED, '\ufffd');
+}
+
 /** A value as the text of an element's content, in HTML (HTML, section 13.3, on escaping a string). */
 export function content(value: unknown): string {
-  return text(value).replace(/[&<>\u00a0\r]/g, (letter) => REFERENCES[letter]!);
+  return escaped(text(value), /[&<>\u00a0\r]/g);
 }
 
 /** The same at the start of an element whose first line feed a parser drops (HTML, section 13.2.6.4.7, on `pre`). */
@@ -24,7 +31,7 @@ export function firstContent(value: unknown): string {
 
 /** A text as it stands between the quotes of an attribute. */
 export function quotedValue(value: string): string {
-  return value.replace(/[&"<>\u00a0\r]/g, (letter) => REFERENCES[letter]!);
+  return escaped(value, /[&"<>\u00a0\r]/g);
 }
 
 /** ` name="value"`: nothing for null, undefined and false, an empty attribute for true. */

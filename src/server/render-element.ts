@@ -1,4 +1,4 @@
-import { attribute, quotedValue } from './drawing.js';
+import { attribute, plain, quotedValue } from './drawing.js';
 import type {
   ServerDefinition,
   ServerInside,
@@ -30,7 +30,7 @@ export function renderElement(
   filled: Readonly<Record<string, boolean>>,
   page: ServerPage,
 ): RenderedElement {
-  const { tag, properties } = definition;
+  const { tag, properties, live = [] } = definition;
   const host: Record<string, unknown> = { ...memberNames(definition, attributes) };
   const carried: Record<string, unknown> = {};
   let reflected = '';
@@ -51,6 +51,7 @@ export function renderElement(
           message: `The value of "${name}" cannot be written into a page: the element has it once script sets it.`,
         });
     }
+    for (const name of live) if (travels(given[name])) carried[name] = given[name];
     const drawn = definition.draw(insideOf(definition, host, page), filled, page, attributes);
     return { attributes: reflected, content: rootOf(definition, headOf(definition, carried, page) + drawn) };
   } catch (error) {
@@ -61,10 +62,12 @@ export function renderElement(
 
 /** What the host has beside its properties, as far as that can be known without an element. */
 function memberNames(
-  { native = {} }: ServerDefinition,
+  { native = {}, live = [] }: ServerDefinition,
   attributes: ReadonlyMap<string, string>,
 ): Record<string, unknown> {
   const members: Record<string, unknown> = {
+    // What the control holds at first, its attribute says, if it has one of that name.
+    ...Object.fromEntries(live.map((name) => [name, heldFirst(name, attributes)])),
     className: attributes.get('class') ?? '',
     getAttribute: (name: string) => attributes.get(name.toLowerCase()) ?? null,
     hasAttribute: (name: string) => attributes.has(name.toLowerCase()),
@@ -73,6 +76,22 @@ function memberNames(
   for (const [name, member] of Object.entries(native)) members[name] = nativeValue(member, attributes);
   return members;
 }
+
+function heldFirst(name: string, attributes: ReadonlyMap<string, string>): unknown {
+  if (name === 'value' || name === 'returnValue') return attributes.get(name) ?? '';
+  return typeof LIVE_NUMBERS[name] === 'number' ? LIVE_NUMBERS[name] : attributes.has(name);
+}
+
+/** Members of a control that are numbers, in a control that nobody has touched. */
+const LIVE_NUMBERS: Readonly<Record<string, number>> = {
+  valueAsNumber: Number.NaN,
+  selectionStart: 0,
+  selectionEnd: 0,
+  selectedIndex: -1,
+  currentTime: 0,
+  volume: 1,
+  playbackRate: 1,
+};
 
 /** What a property gives that reflects an attribute of a native element (HTML, section 2.6.1). */
 function nativeValue([name, type, limits]: ServerNative, attributes: ReadonlyMap<string, string>): unknown {
@@ -157,14 +176,17 @@ export function nested(
   properties: Readonly<Record<string, unknown>>,
   content: string,
 ): string {
+  const definition = page.definitions.get(tag);
+  const native = Object.entries(definition?.native ?? {}).flatMap(([name, [own]]) =>
+    Object.hasOwn(properties, name) ? [[own, plain(properties[name])] as const] : [],
+  );
   const map = new Map<string, string>();
   let written = '';
-  for (const [name, value] of attributes) {
+  for (const [name, value] of [...attributes, ...native]) {
     if (value === undefined || value === null || value === false || map.has(name)) continue;
     map.set(name, value === true ? '' : String(value));
     written += attribute(name, value);
   }
-  const definition = page.definitions.get(tag);
   if (!definition) return `<${tag}${written}>${content}</${tag}>`;
   const filled = definition.asksFilled ? filledIn(content) : {};
   const { attributes: reflected, content: root } = renderElement(definition, map, properties, filled, page);

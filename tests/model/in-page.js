@@ -8,9 +8,9 @@ const same = (value) => {
   return items.get(text);
 };
 
-const make = (tag) => {
+const make = (tag, there) => {
   const form = document.createElement('form');
-  const element = document.createElement(tag);
+  const element = there ?? document.createElement(tag);
   element.setAttribute('name', 'model');
   return { form, element, add: () => (form.append(element), document.body.append(form)) };
 };
@@ -61,7 +61,8 @@ globalThis.tryElement = async (tag, liveNames, changes) => {
   // A list with nothing chosen and one whose empty option is chosen have the same value.
   if (liveNames.includes('value') && 'selectedIndex' in document.createElement(tag))
     names.push('selectedIndex');
-  const one = make(tag);
+  // One that a server rendered, where there is one.
+  const one = make(tag, document.querySelector(`body > ${tag}`));
   let open = false;
   try {
     one.add();

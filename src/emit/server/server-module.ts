@@ -1,6 +1,6 @@
 import type { Behavior } from '../../behavior/read-behavior.js';
 import type { Contract } from '../../contract/model.js';
-import { nativeProperties, passedAttributes } from '../../contract/passed.js';
+import { liveProperties, nativeProperties, passedAttributes } from '../../contract/passed.js';
 import { escapeMarkup, escapeText, VOID_ELEMENTS } from '../../syntax/markup.js';
 import {
   array,
@@ -120,6 +120,7 @@ class ServerWriter {
   /** The element's definition as an object. */
   definition(): TreeNode {
     const { contract, tree, behavior, sheets } = this.source;
+    const live = liveProperties(contract);
     const { mode, delegatesFocus } = shadowInit(contract) ?? {};
     const native = Object.entries(nativeProperties(contract)).map(
       ([attribute, { property: name, type, enumerated }]) =>
@@ -153,6 +154,7 @@ class ServerWriter {
         ),
       ],
       ['native', native.length > 0 ? object(native) : undefined],
+      ['live', live.length > 0 ? data(live) : undefined],
       ['passing', this.#passing()],
       ['state', behavior?.exports.has('state') ? expression`behavior.state` : undefined],
       ['draw', this.#draw()],
