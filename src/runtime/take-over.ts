@@ -2,8 +2,11 @@ import { parentOf } from './blocks.js';
 import { choose } from './choose.js';
 import { internalsOf } from './inside.js';
 import { repeat } from './repeat.js';
-import type { rootOf, Setup, ViewElement } from './view-element.js';
+import { rootOf, type Setup, type ViewElement } from './view-element.js';
 import { copy, type Block, type BlockClass, type Place, type View } from './view.js';
+
+// Elements take over what a server rendered: their blocks are given the nodes that are there in place of copies of their templates,
+// and are let find and insert nodes as they always do. For that, nodes have members of their own for a moment.
 
 /** What blocks showed before anything was written: no value is the same. */
 export const UNSEEN = Symbol();
@@ -12,10 +15,10 @@ export const UNSEEN = Symbol();
 interface Aim {
   next: ChildNode | null;
   /** True once a block has looked. */
-  isUsed: boolean;
+  isUsed?: boolean;
 }
 
-/** Set while something that a server rendered is taken over. */
+/** Set while blocks are made at a place where a server rendered some. */
 let aim: Aim | undefined;
 /** True during the first drawing of an element that takes over. */
 let isTaking = false;
@@ -26,160 +29,128 @@ const starts = new Map<Node, ChildNode>();
 const held = new WeakSet<Node>();
 /** Elements that were taken by the block that is being made, and what its template has in their place. */
 const pairs = new Map<Node, Element>();
-/** Members of nodes that say for a moment what they would say if there were nothing else in the page. */
-const diverted: [node: object, name: string][] = [];
+/** Members of nodes that pass over what stands between those of the template. */
+let diverted: [node: object, name: string][] = [];
+/** Parents that leave nodes where they are which blocks have taken. */
+let leaving: Node[] = [];
 /** Controls in which a person did something before the script came. */
-const touched: Element[] = [];
+let touched: Element[] = [];
 
 /** The rendered roots of elements that were not drawn yet. */
 const rendered = new WeakMap<ViewElement, ShadowRoot | ViewElement>();
 
-/** Ends the head of a root: what comes before it is for the element, what comes after it is its view. */
-const HEAD_END = ':';
-/** Begins what blocks show at a place, whose own comment ends it. */
-const PLACE_START = '[';
-const PLACE_END = ']';
-/** Stands between two texts. */
-const BETWEEN_TEXTS = '|';
-
-/** What inserts where a node's own member says something else for a moment. */
-const { insertBefore: insertInto } = (globalThis.Node ?? Object).prototype;
-
-function isComment(node: Node | null, data?: string): boolean {
-  return node?.nodeType === Node.COMMENT_NODE && (data === undefined || (node as Comment).data === data);
+/** True for a comment, or for one that says this. */
+function isComment(node: Node | null, data?: string): node is Comment {
+  return node?.nodeType === 8 && (data === undefined || (node as Comment).data === data);
 }
 
 /** Lets a member of a node say something else until `claimed` is called. */
 function divert(node: object, name: string, value: unknown): void {
-  Object.defineProperty(node, name, { value, configurable: true, writable: true });
+  Object.defineProperty(node, name, { value, configurable: true });
   diverted.push([node, name]);
-}
-
-/** Gives a node's member another value while something is done. */
-function during<Result>(node: object, members: Record<string, unknown>, work: () => Result): Result {
-  const names = Object.keys(members);
-  const before = names.map((name) => Object.getOwnPropertyDescriptor(node, name));
-  for (const name of names)
-    Object.defineProperty(node, name, { value: members[name], configurable: true, writable: true });
-  try {
-    return work();
-  } finally {
-    names.forEach((name, place) => {
-      if (before[place]) Object.defineProperty(node, name, before[place]);
-      else delete node[name as never];
-    });
-  }
 }
 
 /**
  * The content of a template, or its only node, as a server rendered it, where that is there and fits; otherwise a copy. What comes
- * back looks like the copy until `claimed` is called: what blocks show in it is passed over.
+ * back looks like the copy until `claimed` is called.
  */
 export function claim<Kind extends Node>(source: Kind): Kind {
   if (!aim) return copy(source);
   aim.isUsed = true;
-  while (isComment(aim.next, BETWEEN_TEXTS)) {
-    const comment = aim.next!;
-    aim.next = comment.nextSibling;
+  let first = aim.next;
+  while (isComment(first, '|')) {
+    const comment = first;
+    first = aim.next = comment.nextSibling;
     comment.remove();
   }
-  const begin = aim.next;
-  if (source.nodeType !== Node.DOCUMENT_FRAGMENT_NODE) {
-    const found = begin && pairNode(source, begin, begin.parentNode!);
-    if (!found) return given(source);
-    aim.next = found.nextSibling;
-    held.add(found);
-    return found as unknown as Kind;
+  const isWhole = source.nodeType === 11;
+  const found = first && pairAll(isWhole ? source.childNodes : [source], first, first.parentNode!);
+  if (!found) {
+    claimed();
+    return copy(source);
   }
-  const found = begin && pairAll(source, begin, begin.parentNode!);
-  if (!found) return given(source);
   const last = found.at(-1)!;
   aim.next = last.nextSibling;
-  const root = document.createDocumentFragment();
-  Object.defineProperties(root, {
-    firstChild: { value: found[0] },
-    lastChild: { value: last },
-    childNodes: { value: found },
-  });
+  let root: Node = last;
+  if (isWhole) {
+    root = new DocumentFragment();
+    divert(root, 'childNodes', found);
+    // A block asks for its ends when it has long been made.
+    Object.defineProperties(root, { firstChild: { value: found[0] }, lastChild: { value: last } });
+  }
   held.add(root);
-  return root as unknown as Kind;
-}
-
-/** A copy, because what is there is something else. */
-function given<Kind extends Node>(source: Kind): Kind {
-  claimed();
-  return copy(source);
+  return root as Kind;
 }
 
 /** Ends what `claim` began: all nodes say again what they are. */
 export function claimed(): void {
   for (const [node, name] of diverted) delete node[name as never];
-  diverted.length = 0;
+  diverted = [];
   pairs.clear();
 }
 
-/** The nodes that stand for the children of a node of the template; undefined if they do not fit. */
-function pairAll(source: Node, first: ChildNode | null, parent: Node): ChildNode[] | undefined {
+/** The nodes that stand for some of the template, from one on; undefined if they do not fit. */
+function pairAll(
+  sources: Iterable<Node>,
+  first: ChildNode | null,
+  parent: Node,
+  isElement?: boolean,
+): ChildNode[] | undefined {
   const found: ChildNode[] = [];
   let at = first;
-  let before: ChildNode | undefined;
-  for (let own = source.firstChild; own; own = own.nextSibling) {
-    const match = pairNode(own, at, parent);
+  for (const source of sources) {
+    const match = pairNode(source, at, parent);
     if (!match) return undefined;
-    const follows = before ? before.nextSibling : parent.firstChild;
-    if (follows !== match) divert(before ?? parent, before ? 'nextSibling' : 'firstChild', match);
+    const before = found.at(-1);
+    if (before ? before.nextSibling !== match : isElement && first !== match)
+      divert(before ?? parent, before ? 'nextSibling' : 'firstChild', match);
     found.push(match);
-    before = match;
     at = match.nextSibling;
   }
+  // What follows is what blocks show at the end of the element; the text of a text field is what it holds.
+  if (isElement && at && (parent as Element).localName !== 'textarea') starts.set(parent, at);
   return found;
 }
 
-/** The node of the page that stands for one of the template, from a place on. */
+/** The node of the page that stands for one of the template; undefined if it is another one. */
 function pairNode(source: Node, at: ChildNode | null, parent: Node): ChildNode | undefined {
-  switch (source.nodeType) {
-    case Node.TEXT_NODE:
-      if (at?.nodeType === Node.TEXT_NODE) return at;
-      // What shows nothing is no node in HTML.
-      return insertInto.call(parent, document.createTextNode(''), at) as Text;
-    case Node.COMMENT_NODE:
-      return pairComment(at);
-    default:
-      return at ? pairElement(source as Element, at) : undefined;
-  }
+  if (source.nodeType === 3)
+    // What shows nothing is no node in HTML.
+    return at?.nodeType === 3 ? at : (insertInto.call(parent, new Text(), at) as Text);
+  if (isComment(source)) return isComment(at) ? pairPlace(at) : undefined;
+  const { localName, namespaceURI } = source as Element;
+  if (
+    !at ||
+    (at as Node as Element).localName !== localName ||
+    (at as Node as Element).namespaceURI !== namespaceURI
+  )
+    return undefined;
+  pairs.set(at, source as Element);
+  const found = pairAll(source.childNodes, at.firstChild, at, true);
+  if (found && diverted.length > 0) divert(at, 'childNodes', found);
+  return found && at;
 }
 
-/** A comment of the template; where blocks stand before it, it is noted where they begin. */
-function pairComment(at: ChildNode | null): ChildNode | undefined {
-  if (!at || !isComment(at)) return undefined;
-  let end: ChildNode | null = at;
-  if (isComment(at, PLACE_START)) {
-    for (let depth = 1; end && depth > 0;) {
-      end = end.nextSibling;
-      if (isComment(end, PLACE_START)) depth++;
-      else if (isComment(end, PLACE_END)) depth--;
-    }
+/** The comment that a comment of the template stands for; where blocks stand before it, it is noted where they begin. */
+function pairPlace(comment: Comment): ChildNode | undefined {
+  let end: ChildNode | null = comment;
+  if (comment.data === '[') {
+    for (let depth = 1; depth && (end = end!.nextSibling);)
+      depth += isComment(end, '[') ? 1 : isComment(end, ']') ? -1 : 0;
     if (!end) return undefined;
-    if (at.nextSibling !== end) starts.set(end, at.nextSibling!);
-    at.remove();
+    if (comment.nextSibling !== end) starts.set(end, comment.nextSibling!);
+    comment.remove();
   }
   (end as Comment).data = '';
   return end;
 }
 
-function pairElement(source: Element, at: ChildNode): ChildNode | undefined {
-  const { localName, namespaceURI } = at as ChildNode & Element;
-  if (localName !== source.localName || namespaceURI !== source.namespaceURI) return undefined;
-  pairs.set(at, source);
-  const found = pairAll(source, at.firstChild, at);
-  if (!found) return undefined;
-  // What follows the last child of the template is what blocks show at the end of the element.
-  const last = found.at(-1);
-  const rest = last ? last.nextSibling : at.firstChild;
-  // The text of a text field is what it holds.
-  if (rest && localName !== 'textarea') starts.set(at, rest);
-  if (diverted.length > 0) divert(at, 'childNodes', found);
-  return at;
+/** What inserts where a node's own member leaves nodes where they are. */
+const insertInto = (globalThis.Node ?? Object).prototype.insertBefore;
+
+/** Inserts a node, but one that a block has taken: that one is there. */
+function insertOrLeave<Kind extends Node>(this: Node, node: Kind, next: Node | null): Kind {
+  return held.has(node) ? node : (insertInto.call(this, node, aim?.next ?? next) as Kind);
 }
 
 /** `choose`, which keeps the block that a server rendered. */
@@ -190,7 +161,6 @@ export function chooseOver(
   outer: View,
   changed: number,
 ): Block | undefined {
-  if (!isTaking) return choose(place, current, Wanted, outer, changed);
   return takeAt(place, () => choose(place, current, Wanted, outer, changed));
 }
 
@@ -203,38 +173,31 @@ export function repeatOver(
   outer: View,
   changed: number,
 ): readonly Block[] {
-  if (!isTaking) return repeat(place, blocks, list, Kind, outer, changed);
   return takeAt(place, () => repeat(place, blocks, list, Kind, outer, changed));
 }
 
 /** Shows blocks at a place where a server may have rendered some: those stay, and what none of them has taken goes. */
 function takeAt<Result>(place: Place, show: () => Result): Result {
+  if (!isTaking) return show();
   const start = starts.get(place);
-  starts.delete(place);
   const around = aim;
-  const own: Aim | undefined = start && { next: start, isUsed: false };
+  const own: Aim | undefined = start && { next: start };
+  starts.delete(place);
   aim = own;
-  try {
-    if (!own) return show();
+  if (start) {
     const parent = parentOf(place);
-    const insertBefore = <Kind extends Node>(node: Kind, next: Node | null): Kind =>
-      held.has(node) ? node : (insertInto.call(parent, node, own.next ?? next) as Kind);
-    const result = during(parent, { insertBefore }, show);
-    removeRest(own.next, endOf(place));
-    return result;
-  } finally {
-    aim = around;
+    parent.insertBefore = insertOrLeave;
+    leaving.push(parent);
   }
+  const result = show();
+  if (own) removeRest(own.next, place);
+  aim = around;
+  return result;
 }
 
-/** The comment that ends a place of blocks; null for one that ends with its element. */
-function endOf(place: Node): ChildNode | null {
-  return isComment(place) ? (place as Comment) : null;
-}
-
-/** Removes nodes up to one that stays. */
-function removeRest(from: ChildNode | null, end: ChildNode | null): void {
-  for (let node = from; node && node !== end;) {
+/** Removes nodes up to the end of a place. */
+function removeRest(from: ChildNode | null, place?: Node): void {
+  for (let node = from; node && node !== place;) {
     const next: ChildNode | null = node.nextSibling;
     node.remove();
     node = next;
@@ -246,61 +209,61 @@ export function takingOver<Base extends new (setup: never) => ViewElement>(Base:
   return class extends (Base as unknown as new (setup: Setup) => ViewElement) {
     /** The root that the parser made stays (DOM, section 4.8: attaching another one would empty it). */
     override attachShadow(init: ShadowRootInit): ShadowRoot {
-      const root = init.mode === 'closed' ? internalsOf(this).shadowRoot : this.shadowRoot;
-      if (root?.mode !== init.mode || rendered.has(this)) return super.attachShadow(init);
+      const root = this.shadowRoot ?? (init.mode === 'closed' && internalsOf(this).shadowRoot);
+      if (!root) return super.attachShadow(init);
       rendered.set(this, root);
       return root;
     }
 
     override connectedCallback(): void {
-      const around = aim;
-      const wasTaking = isTaking;
+      const [aimBefore, wasTaking] = [aim, isTaking];
       const root = rendered.get(this);
-      const own = root && { next: root.firstChild, isUsed: false };
+      const own: Aim | undefined = root && { next: root.firstChild };
       aim = own;
-      isTaking = own !== undefined;
+      isTaking = !!own;
       try {
-        if (!root) super.connectedCallback();
-        else {
+        if (root) {
           const { replaceChildren } = root;
-          const put = (node: Node): void => {
-            if (held.has(node)) removeRest(own!.next, null);
-            else replaceChildren.call(root, node);
-          };
-          during(root, { append: put, replaceChildren: put }, () => super.connectedCallback());
+          root.append = root.replaceChildren = (node) =>
+            held.has(node as Node) ? removeRest(own!.next) : replaceChildren.call(root, node);
         }
+        super.connectedCallback();
       } finally {
+        for (const parent of leaving) delete (parent as Partial<Node>).insertBefore;
+        leaving = [];
+        aim = aimBefore;
+        isTaking = wasTaking;
+        if (root) {
+          delete (root as Partial<ShadowRoot>).append;
+          delete (root as Partial<ShadowRoot>).replaceChildren;
+        }
         if (own?.isUsed) {
           rendered.delete(this);
-          for (const [place, start] of starts) removeRest(start, endOf(place));
+          // Where nothing was drawn, nothing is to be seen.
+          for (const [place, start] of starts) removeRest(start, place);
           starts.clear();
+          const controls = touched;
+          touched = [];
+          // The element's own code is told of what a person did before it was there.
+          for (const control of controls)
+            for (const type of ['input', 'change'])
+              control.dispatchEvent(new Event(type, { bubbles: true, composed: type === 'input' }));
         }
-        aim = around;
-        isTaking = wasTaking;
       }
-      if (own?.isUsed) for (const control of touched.splice(0)) tell(control);
     }
   } as unknown as Base;
 }
 
 /** Takes what a server has sent along with an element: values that no attribute carries; style that it needs no more. */
 export function receive(element: ViewElement): void {
-  let root: ReturnType<typeof rootOf> | undefined = rendered.get(element);
-  if (!root) {
-    // An element without a shadow root was rendered into itself.
-    if (element.shadowRoot || !element.firstChild) return;
-    root = element;
-  }
-  const head: ChildNode[] = [];
-  let node = root.firstChild;
-  for (; node && !isComment(node, HEAD_END); node = node.nextSibling) head.push(node);
-  if (!node) return;
+  const root = rootOf(element);
+  const nodes = [...root.childNodes];
+  const end = nodes.findIndex((node) => isComment(node, ':'));
+  if (end < 0) return;
   rendered.set(element, root);
-  for (const one of [...head, node]) one.remove();
-  const [first] = head;
-  if ((first as Element | undefined)?.localName !== 'script') return;
-  for (const [name, value] of Object.entries(JSON.parse(first!.textContent!) as object))
-    element[name as never] = value as never;
+  for (const node of nodes.slice(0, end + 1)) node.remove();
+  const [first] = nodes as Node[] as [Element];
+  if (first.localName === 'script') Object.assign(element, JSON.parse(first.textContent));
 }
 
 /** `passTo` for a control that a server rendered: what it was given then is none of its own attributes. */
@@ -310,18 +273,16 @@ export function passOver(
   control: Element,
 ): void {
   const own = pairs.get(control);
-  if (!own) return passTo(host, control);
-  during(
-    control,
-    {
-      getAttribute: (name: string) => own.getAttribute(name),
-      setAttribute: (name: string, value: string) => {
-        const { getAttribute, setAttribute } = Element.prototype;
-        if (getAttribute.call(control, name) !== value) setAttribute.call(control, name, value);
-      },
-    },
-    () => passTo(host, control),
-  );
+  if (own) {
+    control.getAttribute = (name) => own.getAttribute(name);
+    control.setAttribute = (name, value) => {
+      const { getAttribute, setAttribute } = Element.prototype;
+      if (getAttribute.call(control, name) !== value) setAttribute.call(control, name, value);
+    };
+  }
+  passTo(host, control);
+  delete (control as Partial<Element>).getAttribute;
+  delete (control as Partial<Element>).setAttribute;
 }
 
 /**
@@ -331,33 +292,20 @@ export function passOver(
 export function keepLive(control: Element, name: string, value: unknown): void {
   const own = control as unknown as Record<string, unknown>;
   const now = own[name];
-  if (!isTaking || !control.isConnected) {
-    if (now !== value) own[name] = value;
-    return;
-  }
-  const isTouched = now !== value && now !== firstOf(control, name);
+  const isRendered = isTaking && control.isConnected;
+  const isTouched = isRendered && now !== value && now !== firstOf(control, name);
   if (isTouched) touched.push(control);
-  own[name] = isTouched ? now : value;
+  else if (isRendered || now !== value) own[name] = value;
+  if (!isRendered) return;
+  if (isTouched) own[name] = now;
   if (control.localName === 'textarea') own.defaultValue = '';
   else control.removeAttribute(name);
 }
 
-/** What a control held when it was parsed; undefined where that cannot be told from what a person did. */
+/** What a control held when it was parsed. */
 function firstOf(control: Element, name: string): unknown {
-  if (control instanceof HTMLSelectElement) {
-    const options = [...control.options];
-    return (options.find((option) => option.defaultSelected) ?? options[0])?.value;
-  }
-  const defaults: Record<string, string> = { value: 'defaultValue', checked: 'defaultChecked' };
-  return control[defaults[name] as never];
-}
-
-/** Tells the element's own code of what a person did in a control before the code was there. */
-function tell(control: Element): void {
-  const options = { bubbles: true, composed: true };
-  if (!('form' in control)) control.dispatchEvent(new Event('toggle'));
-  else {
-    control.dispatchEvent(new Event('input', options));
-    control.dispatchEvent(new Event('change', { bubbles: true }));
-  }
+  if (control.localName !== 'select')
+    return control[name.replace(/^./, (letter) => `default${letter.toUpperCase()}`) as never];
+  const options = [...(control as HTMLSelectElement).options];
+  return (options.find((option) => option.defaultSelected) ?? options[0])?.value;
 }

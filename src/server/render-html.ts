@@ -38,7 +38,7 @@ export class HtmlRenderer {
     if (isLast) {
       this.#addNext();
       this.#copyTo(this.#from + this.#source.length);
-    } else this.#copyTo(this.#next?.at ?? this.#scanner.offset);
+    } else this.#copyTo(this.#next?.at ?? this.#scanner.settled);
     const out = this.#out;
     this.#out = '';
     return out;

@@ -34,6 +34,15 @@ const MODES: Readonly<Record<string, (typeof TokenizerMode)[keyof typeof Tokeniz
   plaintext: TokenizerMode.PLAINTEXT,
 };
 
+/** States in which no tag has begun. */
+const TEXT_STATES: ReadonlySet<number> = new Set([
+  TokenizerMode.DATA,
+  TokenizerMode.RCDATA,
+  TokenizerMode.RAWTEXT,
+  TokenizerMode.SCRIPT_DATA,
+  TokenizerMode.PLAINTEXT,
+]);
+
 /** Elements of SVG and MathML whose content is HTML. */
 const INTEGRATION_POINTS: ReadonlySet<string> = new Set(['foreignobject', 'desc', 'annotation-xml']);
 
@@ -43,6 +52,7 @@ export class HtmlScanner {
   readonly #open: OpenElement[] = [];
   /** The end of what was understood. */
   offset = 0;
+  #length = 0;
 
   constructor(readonly told: Scanned) {
     const pass = ({ location }: Token.Token): void => void (this.offset = location?.endOffset ?? this.offset);
@@ -66,8 +76,18 @@ export class HtmlScanner {
 
   /** Takes the next piece; `isLast` says that nothing comes after it. */
   write(piece: string, isLast: boolean): void {
+    this.#length += piece.length;
     this.#tokenizer.write(piece, isLast);
     if (isLast) this.#endAll(this.offset);
+  }
+
+  /** Up to where nothing is added any more: the start of the tag or comment that the last piece ended in, or its end. */
+  get settled(): number {
+    const { state } = this.#tokenizer;
+    if (TEXT_STATES.has(state)) return this.#length;
+    // A tag that has begun is known before it has ended.
+    const { currentToken } = this.#tokenizer as unknown as { currentToken: Token.Token | null };
+    return Math.max(this.offset, currentToken?.location?.startOffset ?? 0);
   }
 
   #startTag(token: Token.TagToken): void {
