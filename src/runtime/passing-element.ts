@@ -132,7 +132,14 @@ export class PassingElement extends ViewElement {
   constructor(setup: PassingSetup) {
     super(setup);
     this.#hooks = setup;
-    this.addEventListener('click', (event) => this.#clicked(event), { capture: true });
+    const root = rootOf(this);
+    // A closed root hides what in it was clicked; it hears of that itself, before the element does on the way back.
+    let inside: Event | undefined;
+    const isClosed = setup.shadow?.mode === 'closed';
+    if (isClosed) root.addEventListener('click', (event) => (inside = event), { capture: true });
+    this.addEventListener('click', (event) => event !== inside && this.#clicked(event), {
+      capture: !isClosed,
+    });
   }
 
   /** Sets what script set before there was a control. */

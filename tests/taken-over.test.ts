@@ -1,0 +1,210 @@
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { ServerModule } from '../src/server/index.js';
+import { BuiltPage } from './built-page.js';
+
+const element = (
+  tag: string,
+  contract: string,
+  view: string,
+  behavior = '',
+  style = '',
+): Record<string, string> => ({
+  [`elements/${tag}/${tag}.contract.yaml`]: `contract: 1\ntag: ${tag}\n${contract}`,
+  [`elements/${tag}/${tag}.html`]: view,
+  ...(behavior ? { [`elements/${tag}/${tag}.ts`]: behavior } : {}),
+  ...(style ? { [`elements/${tag}/${tag}.css`]: style } : {}),
+});
+
+const page = new BuiltPage(
+  {
+    'lastwright.yaml': 'library: 1\nserver: true\n',
+    'package.json': '{ "name": "moorings", "version": "1.0.0" }',
+    ...element(
+      'quay-name',
+      `properties: { label: { type: string, default: '' } }\nevents: { name-typed: { detail: { type: string } } }\n`,
+      '<label>{label} <input value="{typed}" oninput="type(event)"></label><p>{typed}</p>',
+      `import type { Inside } from './quay-name.contract.yaml';
+export const state = () => ({ typed: '' });
+export function type(name: Inside, event: Event) {
+  name.state.typed = (event.target as HTMLInputElement).value;
+  name.emit('name-typed', name.state.typed);
+}
+`,
+    ),
+    ...element(
+      'quay-plain',
+      `encapsulation: none\nproperties: { ropes: { type: array, items: { type: string }, default: [] } }\n`,
+      '<ul><template for-each="rope of ropes"><li>{rope}</li></template></ul><template when="ropes.length"><b>{ropes.length}</b></template>',
+      '',
+      'li { color: rgb(1, 2, 3) }',
+    ),
+    ...element(
+      'quay-shut',
+      `encapsulation: closed\nproperties: { label: { type: string, default: shut } }\nparts: { control: {} }\npassthrough: { to: control, native: button }\nevents: { shut-press: {} }\n`,
+      `<button part="control" type="button" value="mine" onclick="press()">{label}</button>`,
+      `import type { Inside } from './quay-shut.contract.yaml';
+export function press(shut: Inside) { shut.emit('shut-press'); }
+`,
+      'button { color: rgb(4, 5, 6) }',
+    ),
+    ...element(
+      'quay-browser',
+      `properties: { label: { type: string, default: a } }\n`,
+      '<b>{width()}</b><i>{label}</i><template when="isWide"><u>wide</u></template>',
+      `import type { Inside } from './quay-browser.contract.yaml';
+export function width(_: Inside) { return String(window.innerWidth > 0); }
+export const results = { isWide: (one: Inside) => one.host.isConnected };
+`,
+    ),
+  },
+  'index.js',
+  { command: true, policy: "script-src 'self' 'nonce-n1'; require-trusted-types-for 'script'" },
+);
+let server: ServerModule;
+
+beforeAll(async () => {
+  await page.start();
+  server = (await import(pathToFileURL(join(page.root, 'dist/server/index.js')).href)) as ServerModule;
+});
+afterAll(() => page.stop());
+
+let pages = 0;
+
+/** Opens a page with this HTML, whose elements are not defined before \`import('/index.js')\`. */
+async function opened(html: string): Promise<void> {
+  const path = `/rendered-${++pages}.html`;
+  page.server.put(
+    path,
+    `<!doctype html><meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="${page.how.policy!}"><body>${html}`,
+  );
+  await page.page!.open(page.server.origin + path);
+}
+
+const root = (tag: string): string => `document.querySelector('${tag}').shadowRoot`;
+
+describe('an element that takes over', () => {
+  it('keeps what a person typed and selected, and where the focus is, and hears of it', async () => {
+    await opened(server.render('quay-name', { properties: { label: 'Ship' } }));
+    await page.run(`globalThis.input = ${root('quay-name')}.querySelector('input');
+      input.focus(); input.value = 'Marigold'; input.setSelectionRange(2, 5);`);
+    const seen = await page.run(`
+      globalThis.typed = [];
+      document.addEventListener('name-typed', ({ detail }) => typed.push(detail));
+      await import('/index.js');
+      const root = ${root('quay-name')};
+      await document.querySelector('quay-name').settled;
+      const now = root.querySelector('input');
+      return [now === input, now.value, now.selectionStart, now.selectionEnd, root.activeElement === input, typed, root.querySelector('p').textContent];`);
+    expect(seen).toEqual([true, 'Marigold', 2, 5, true, ['Marigold'], 'Marigold']);
+    // Nothing is left of what was told to the element while it took over.
+    expect(
+      await page.run(`return ['insertBefore', 'append', 'replaceChildren', 'firstChild', 'childNodes'].flatMap((name) =>
+        [...${root('quay-name')}.querySelectorAll('*'), ${root('quay-name')}].filter((node) => Object.hasOwn(node, name)).map(() => name));`),
+    ).toEqual([]);
+  });
+
+  it('keeps the root that is closed, its control and its style, and what was passed is not the control’s own', async () => {
+    await opened(server.renderHtml('<quay-shut value="yours" aria-label="Shut" label="x"></quay-shut>'));
+    const seen = await page.run(`
+      const shut = document.querySelector('quay-shut');
+      const before = shut.getBoundingClientRect().width > 0;
+      let root;
+      const { attachInternals } = HTMLElement.prototype;
+      HTMLElement.prototype.attachInternals = function () { const made = attachInternals.call(this); root = made.shadowRoot; globalThis.button = root.querySelector('button'); return made; };
+      await import('/index.js');
+      HTMLElement.prototype.attachInternals = attachInternals;
+      const control = root.querySelector('button');
+      const passed = [control.value, control.getAttribute('aria-label'), getComputedStyle(control).color, root.querySelectorAll('style').length];
+      shut.removeAttribute('value');
+      shut.removeAttribute('aria-label');
+      let presses = 0;
+      shut.addEventListener('shut-press', () => presses++);
+      shut.click();
+      control.click();
+      return [before, control === button, passed, control.value, control.hasAttribute('aria-label'), presses, root.querySelectorAll('button').length];`);
+    expect(seen).toEqual([true, true, ['yours', 'Shut', 'rgb(4, 5, 6)', 0], 'mine', false, 2, 1]);
+  });
+
+  it('takes over what was rendered into itself', async () => {
+    await opened(server.render('quay-plain', { properties: { ropes: ['a', 'b'] } }));
+    const seen = await page.run(`
+      const plain = document.querySelector('quay-plain');
+      const items = [...plain.querySelectorAll('li')];
+      const color = getComputedStyle(items[0]).color;
+      await import('/index.js');
+      const same = [...plain.querySelectorAll('li')].every((item, place) => item === items[place]);
+      plain.ropes = ['b', 'c', 'd'];
+      await plain.settled;
+      return [items.length, color, same, plain.textContent, plain.querySelectorAll('style, script').length, getComputedStyle(items[0]).color];`);
+    expect(seen).toEqual([2, 'rgb(1, 2, 3)', true, 'bcd3', 0, 'rgb(1, 2, 3)']);
+  });
+
+  it.each([
+    ['an item is missing', (html: string) => html.replace('<li>b</li>', '')],
+    ['an item is too many', (html: string) => html.replace('<li>b</li>', '<li>b</li><li>x</li>')],
+    ['a text is another', (html: string) => html.replace('<li>b</li>', '<li>wrong</li>')],
+    ['an element is another', (html: string) => html.replace('<ul>', '<ol>').replace('</ul>', '</ol>')],
+    ['all of it is gone', (html: string) => html.replace(/<ul>.*(?=<\/quay-plain>)/, '')],
+    ['places are not marked', (html: string) => html.replaceAll(/<!--[[\]]-->/g, '')],
+    ['something else stands before it', (html: string) => html.replace('<ul>', '<p>else</p><ul>')],
+    [
+      'something else stands behind it',
+      (html: string) => html.replace('</quay-plain>', '<p>else</p></quay-plain>'),
+    ],
+  ])('puts right what a server rendered otherwise: %s', async (_, change) => {
+    await opened(change(server.render('quay-plain', { properties: { ropes: ['a', 'b', 'c'] } })));
+    const seen = await page.run(`
+      await import('/index.js');
+      const plain = document.querySelector('quay-plain');
+      const first = plain.innerHTML.replace(/<!--.*?-->/g, '');
+      plain.ropes = [];
+      await plain.settled;
+      const none = plain.innerHTML.replace(/<!--.*?-->/g, '');
+      plain.ropes = ['z'];
+      await plain.settled;
+      return [first, none, plain.innerHTML.replace(/<!--.*?-->/g, '')];`);
+    expect(seen).toEqual([
+      '<ul><li>a</li><li>b</li><li>c</li></ul><b>3</b>',
+      '<ul></ul>',
+      '<ul><li>z</li></ul><b>1</b>',
+    ]);
+  });
+
+  it('gets what its code could not say on the server, which is reported there', async () => {
+    const problems: string[] = [];
+    const html = server.renderHtml('<quay-browser label="b"></quay-browser>', {
+      onProblem: ({ message }) => problems.push(message),
+    });
+    expect(problems).toEqual([
+      'A value is left out that its code does not give without a browser: window is not defined',
+    ]);
+    await opened(html);
+    const seen = await page.run(`
+      const text = () => ${root('quay-browser')}.textContent.replace(/:host.*}/, '');
+      const before = text();
+      const node = ${root('quay-browser')}.querySelector('i');
+      await import('/index.js');
+      return [before, text(), ${root('quay-browser')}.querySelector('i') === node];`);
+    expect(seen).toEqual(['b', 'truebwide', true]);
+  });
+
+  it('hears once of a click that came before it, by the script that keeps events', async () => {
+    const script = server.keepEvents({ nonce: 'n1' });
+    expect(script.length).toBeLessThan(500);
+    await opened(script + server.renderHtml('<quay-name></quay-name><p>x</p>'));
+    const seen = await page.run(`
+      const seen = [];
+      const label = ${root('quay-name')}.querySelector('p');
+      label.addEventListener('click', () => seen.push('click'));
+      label.click();
+      const before = [...seen];
+      await import('/index.js');
+      await new Promise((resolve) => setTimeout(resolve, 20));
+      const once = [...seen];
+      label.click();
+      return [before, once, seen];`);
+    expect(seen).toEqual([[], ['click'], ['click', 'click']]);
+  });
+});
