@@ -39,6 +39,7 @@ const withoutTexts = (text: string): string => text.replace(/'(?:[^'\\\n]|\\.)*'
 const LAYERS = [
   'runtime',
   'syntax',
+  'server',
   'system',
   'findings',
   'standards',
@@ -96,6 +97,15 @@ describe('the source', () => {
         expect(partOf(path, from), from).toMatch(/^[\w-]+$|^runtime$/);
       for (const { from } of importsOf(path, text).filter((one) => !outside.test(one.from)))
         expect(resolve('/runtime', from).startsWith('/runtime/'), from).toBe(true);
+    },
+  );
+
+  it.each(sources.filter(([path]) => path.startsWith('server/')))(
+    '%s runs on any server: nothing of Node, and no package but the one that reads HTML',
+    (path, text) => {
+      for (const { from } of importsOf(path, text))
+        expect(from).toMatch(/^(?:\.\/[\w-]+|\.\.\/(?:runtime|syntax)\/[\w-]+)\.js$|^parse5$/);
+      expect(withoutTexts(text)).not.toMatch(/\b(?:document|window|process|Buffer)\.\w/);
     },
   );
 

@@ -14,6 +14,7 @@ export const HOW_TO = [
   'docs/events.md',
   'docs/forms.md',
   'docs/recipes.md',
+  'docs/server.md',
   'docs/testing.md',
   'docs/theming.md',
 ] as const;

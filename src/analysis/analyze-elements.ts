@@ -2,6 +2,7 @@ import { originalPositionFor, TraceMap } from '@jridgewell/trace-mapping';
 import { readBehavior } from '../behavior/read-behavior.js';
 import { checkAgreement } from '../check/agreement.js';
 import { checkBehavior } from '../check/behavior.js';
+import { checkServerCode } from '../check/server-code.js';
 import { checkClasses } from '../check/classes.js';
 import { checkControl } from '../check/control.js';
 import { checkSamples } from '../check/samples.js';
@@ -71,7 +72,7 @@ function analyzeElement(
       element.tree = built.tree;
     }
   }
-  findings.push(...checkBehavior(element));
+  findings.push(...checkBehavior(element), ...checkServerCode(element));
   const style = folder.style && readStyle(folder.style.file, folder.style.text);
   element.css = style?.css ?? '';
   const inStyle = [

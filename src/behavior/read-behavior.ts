@@ -198,7 +198,7 @@ function passesAllOn(root: TreeNode): boolean {
 }
 
 /** The functions at the top of a module by name, declared or assigned to a constant. */
-function moduleFunctions(root: TreeNode): Map<string, TreeNode> {
+export function moduleFunctions(root: TreeNode): Map<string, TreeNode> {
   const found = new Map<string, TreeNode>();
   for (const statement of root.body as TreeNode[]) {
     const declaration = isTreeNode(statement.declaration) ? statement.declaration : statement;
@@ -280,7 +280,7 @@ function membersOf(
 }
 
 /** An expression without parentheses and type assertions around it. */
-function bare(node: TreeNode): TreeNode {
+export function bare(node: TreeNode): TreeNode {
   let result = node;
   while (/^(ParenthesizedExpression|TSAsExpression|TSSatisfiesExpression)$/.test(result.type)) {
     result = result.expression as TreeNode;

@@ -51,7 +51,7 @@ export function functionReads(
 }
 
 /** The name of the member that `parent` reads of `object`, if that is what it does. */
-function memberOf(object: TreeNode, parent: TreeNode): string | undefined {
+export function memberOf(object: TreeNode, parent: TreeNode): string | undefined {
   if (parent.type !== 'MemberExpression' || parent.object !== object) return undefined;
   const property = parent.property as TreeNode;
   if (!parent.computed) return property.name as string;
@@ -59,7 +59,7 @@ function memberOf(object: TreeNode, parent: TreeNode): string | undefined {
 }
 
 /** True if the identifier only names a member or a key: `x.berth`, `{ berth: 1 }`. */
-function isPropertyName(identifier: TreeNode, parent: TreeNode): boolean {
+export function isPropertyName(identifier: TreeNode, parent: TreeNode): boolean {
   if (parent.type === 'MemberExpression') return parent.property === identifier && !parent.computed;
   if (parent.type === 'Property') return parent.key === identifier && !parent.computed && !parent.shorthand;
   return false;

@@ -10,6 +10,7 @@ export const SEVERITIES = {
   'attribute/not-text': 'error',
   'attribute/unknown': 'error',
   'attribute/value': 'error',
+  'behavior/browser-only': 'warning',
   'behavior/changes-given': 'error',
   'behavior/closed-root': 'error',
   'behavior/export': 'error',

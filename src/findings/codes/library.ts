@@ -230,6 +230,22 @@ export const libraryCodes: Explanation[] = [
     },
   },
   {
+    code: 'behavior/browser-only',
+    title: 'Code for the first rendering that needs a browser',
+    reason: 'A server that renders an element has no window, no document and no element.',
+    fails: {
+      '.ts': 'export const width = () => window.innerWidth;\n',
+      'lastwright.yaml': 'library: 1\nserver: true\n',
+      '.html': '<span>{label} {width()}</span>\n',
+    },
+    mended: {
+      '.ts':
+        'export const state = () => ({ width: 0 });\nexport function connected(mast) { mast.state.width = window.innerWidth; }\n',
+      'lastwright.yaml': 'library: 1\nserver: true\n',
+      '.html': '<span>{label} {width}</span>\n',
+    },
+  },
+  {
     code: 'behavior/outside',
     title: 'A behavior that imports from outside of the library',
     reason: 'Who gets the library alone cannot build it.',
