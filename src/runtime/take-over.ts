@@ -127,7 +127,8 @@ function pairNode(source: Node, at: ChildNode | null, parent: Node): ChildNode |
     return undefined;
   pairs.set(at, source as Element);
   const found = pairAll(source.childNodes, at.firstChild, at, true);
-  if (found && diverted.length > 0) divert(at, 'childNodes', found);
+  // Nodes are counted in their parent only where there are many.
+  if (found && found.length > 8) divert(at, 'childNodes', found);
   return found && at;
 }
 

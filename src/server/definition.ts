@@ -58,7 +58,9 @@ export interface ServerDefinition {
   state?: () => object;
   /** The HTML of the first rendering. */
   draw: (
-    inside: ServerInside,
+    host: Record<string, unknown>,
+    state: object,
+    insideOf: () => ServerInside,
     filled: Readonly<Record<string, boolean>>,
     page: ServerPage,
     attributes: ReadonlyMap<string, string>,
@@ -76,7 +78,7 @@ export interface ServerPage {
   definitions: ReadonlyMap<string, ServerDefinition>;
   /** The nonce of styles, for pages with a strict Content-Security-Policy. */
   nonce?: string | undefined;
-  /** The address of the folder with the style files; without it, each root has its styles in itself. */
+  /** The address of the folder with the style files, as it stands in an attribute, with a slash at its end; without it, each root has its styles in itself. */
   styles?: string | undefined;
   report: (problem: ServerProblem) => void;
 }

@@ -14,7 +14,11 @@ const REFERENCES: Readonly<Record<string, string>> = {
 /** What no page can hold: a parser drops the first, and an encoder replaces half of a pair. The class puts both right. */
 const REPLACED = /\0|\p{Surrogate}/gu;
 
+/** Most texts have nothing in them that is written otherwise. */
+const SPECIAL = /[&"<>\u00a0\r\0\ud800-\udfff]/;
+
 function escaped(value: string, letters: RegExp): string {
+  if (!SPECIAL.test(value)) return value;
   return value.replace(letters, (letter) => REFERENCES[letter]!).replace(REPLACED, '\ufffd');
 }
 

@@ -1,3 +1,4 @@
+import { quotedValue } from './drawing.js';
 import type { ServerDefinition, ServerPage, ServerProblem } from './definition.js';
 import { keepEvents } from './keep-events.js';
 import { nested } from './render-element.js';
@@ -41,7 +42,7 @@ export function serverModule(definitions: readonly ServerDefinition[]): ServerMo
   const pageFor = ({ nonce, styles, onProblem }: RenderOptions): ServerPage => ({
     definitions: byTag,
     nonce,
-    styles,
+    styles: styles === undefined ? undefined : quotedValue(styles.replace(/\/?$/, '/')),
     report: (problem) => onProblem?.(problem),
   });
   const renderHtml = (html: string, options: RenderOptions = {}): string =>

@@ -1,4 +1,4 @@
-import { attribute, plain, quotedValue } from './drawing.js';
+import { attribute, plain } from './drawing.js';
 import type {
   ServerDefinition,
   ServerInside,
@@ -31,11 +31,12 @@ export function renderElement(
   page: ServerPage,
 ): RenderedElement {
   const { tag, properties, live = [] } = definition;
-  const host: Record<string, unknown> = { ...memberNames(definition, attributes) };
+  const host = hostOf(definition, attributes);
   const carried: Record<string, unknown> = {};
   let reflected = '';
   try {
-    for (const [name, property] of Object.entries(properties)) {
+    for (const name in properties) {
+      const property = properties[name]!;
       const text = property.attribute === undefined ? undefined : attributes.get(property.attribute);
       const fromText = property.isBoolean ? text !== undefined : property.convert(text as never);
       const isGiven = Object.hasOwn(given, name);
@@ -52,7 +53,9 @@ export function renderElement(
         });
     }
     for (const name of live) if (travels(given[name])) carried[name] = given[name];
-    const drawn = definition.draw(insideOf(definition, host, page), filled, page, attributes);
+    const state =
+      (definition.state && (attempt(page, tag, definition.state) as object | undefined)) ?? NO_STATE;
+    const drawn = definition.draw(host, state, () => insideOf(host, state), filled, page, attributes);
     return { attributes: reflected, content: rootOf(definition, headOf(definition, carried, page) + drawn) };
   } catch (error) {
     page.report({ tag, message: `It is not rendered: ${messageOf(error)}` });
@@ -60,21 +63,39 @@ export function renderElement(
   }
 }
 
-/** What the host has beside its properties, as far as that can be known without an element. */
-function memberNames(
-  { native = {}, live = [] }: ServerDefinition,
+/** What stands for the host: what can be known of an element without one. */
+class ServerHost {
+  className: string;
+  readonly #attributes: ReadonlyMap<string, string>;
+
+  constructor(attributes: ReadonlyMap<string, string>) {
+    this.#attributes = attributes;
+    this.className = attributes.get('class') ?? '';
+  }
+
+  getAttribute(name: string): string | null {
+    return this.#attributes.get(name.toLowerCase()) ?? null;
+  }
+
+  hasAttribute(name: string): boolean {
+    return this.#attributes.has(name.toLowerCase());
+  }
+
+  matches(selector: string): boolean {
+    return selector === ':disabled' && this.#attributes.has('disabled');
+  }
+}
+
+/** The host with what its control holds and has; properties are added. */
+function hostOf(
+  { native, live }: ServerDefinition,
   attributes: ReadonlyMap<string, string>,
 ): Record<string, unknown> {
-  const members: Record<string, unknown> = {
-    // What the control holds at first, its attribute says, if it has one of that name.
-    ...Object.fromEntries(live.map((name) => [name, heldFirst(name, attributes)])),
-    className: attributes.get('class') ?? '',
-    getAttribute: (name: string) => attributes.get(name.toLowerCase()) ?? null,
-    hasAttribute: (name: string) => attributes.has(name.toLowerCase()),
-    matches: (selector: string) => selector === ':disabled' && attributes.has('disabled'),
-  };
-  for (const [name, member] of Object.entries(native)) members[name] = nativeValue(member, attributes);
-  return members;
+  const host = new ServerHost(attributes) as unknown as Record<string, unknown>;
+  // What the control holds at first, its attribute says, if it has one of that name.
+  if (live) for (const name of live) host[name] = heldFirst(name, attributes);
+  for (const name in native) host[name] = nativeValue(native[name]!, attributes);
+  return host;
 }
 
 function heldFirst(name: string, attributes: ReadonlyMap<string, string>): unknown {
@@ -105,22 +126,14 @@ function nativeValue([name, type, limits]: ServerNative, attributes: ReadonlyMap
   return type === 'number' ? Number(text ?? Number.NaN) : (text ?? '');
 }
 
-function insideOf(
-  { tag, state }: ServerDefinition,
-  host: Record<string, unknown>,
-  page: ServerPage,
-): ServerInside {
-  const inside: ServerInside = {
-    ...host,
-    host,
-    state: {},
-    parts: {},
-    // What a first rendering sends, nobody hears.
-    emit: () => true,
-    listen: () => () => {},
-  };
-  if (state) inside.state = (attempt(page, tag, state) as object | undefined) ?? {};
-  return inside;
+const NO_STATE = Object.freeze({});
+
+/** What a first rendering sends, nobody hears. */
+const SENDING = { parts: Object.freeze({}), emit: () => true, listen: () => () => {} };
+
+/** The inside for functions of the behavior, whose members win over properties of the same name. */
+function insideOf(host: Record<string, unknown>, state: object): ServerInside {
+  return { ...host, ...SENDING, host, state };
 }
 
 /** What a piece of an author's code gives; nothing, which is reported, where it throws: it may need a document. */
@@ -150,13 +163,13 @@ function headOf(
     Object.keys(carried).length > 0
       ? `<script type="application/json">${embeddedJson(carried)}</script>`
       : '';
-  const own = attribute('nonce', nonce);
-  const style = sheets.map(({ css, file }) =>
-    styles === undefined
-      ? `<style${own}>${css}</style>`
-      : `<link rel="stylesheet" href="${quotedValue(styles.replace(/\/?$/, '/') + file)}">`,
-  );
-  return `${values}${style.join('')}<!--:-->`;
+  let style = '';
+  for (const { css, file } of sheets)
+    style +=
+      styles === undefined
+        ? `<style${attribute('nonce', nonce)}>${css}</style>`
+        : `<link rel="stylesheet" href="${styles}${file}">`;
+  return `${values}${style}<!--:-->`;
 }
 
 function rootOf({ mode, delegatesFocus }: ServerDefinition, content: string): string {
@@ -177,16 +190,16 @@ export function nested(
   content: string,
 ): string {
   const definition = page.definitions.get(tag);
-  const native = Object.entries(definition?.native ?? {}).flatMap(([name, [own]]) =>
-    Object.hasOwn(properties, name) ? [[own, plain(properties[name])] as const] : [],
-  );
   const map = new Map<string, string>();
   let written = '';
-  for (const [name, value] of [...attributes, ...native]) {
-    if (value === undefined || value === null || value === false || map.has(name)) continue;
+  const write = (name: string, value: unknown): void => {
+    if (value === undefined || value === null || value === false || map.has(name)) return;
     map.set(name, value === true ? '' : String(value));
     written += attribute(name, value);
-  }
+  };
+  for (const [name, value] of attributes) write(name, value);
+  for (const name in definition?.native)
+    if (Object.hasOwn(properties, name)) write(definition.native[name]![0], plain(properties[name]));
   if (!definition) return `<${tag}${written}>${content}</${tag}>`;
   const filled = definition.asksFilled ? filledIn(content) : {};
   const { attributes: reflected, content: root } = renderElement(definition, map, properties, filled, page);

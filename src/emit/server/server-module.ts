@@ -57,7 +57,7 @@ export interface ServerAddresses {
 const OWN = new Set(
   (
     'address asChoice asData asNumber asText attempt attribute attributes behavior classNames content definition draw filled ' +
-    'firstContent host html inlineStyle inside memberKey nested number page passed plain results state text undefined value'
+    'firstContent host html inlineStyle inside insideOf memberKey nested number page passed plain results state text undefined value'
   ).split(' '),
 );
 
@@ -94,6 +94,8 @@ class ServerWriter {
   readonly helpers = new Set<string>();
   readonly constants: TreeNode[];
   readonly #author: AuthorCode;
+  /** True if the view runs functions of the behavior. */
+  #needsInside = false;
   readonly #properties: PropertyEmitter;
 
   constructor(
@@ -198,9 +200,13 @@ class ServerWriter {
 
   #draw(): TreeNode {
     const lines = this.block(this.source.tree.root, { isBounded: false });
-    const body = statements`const { host, state } = inside; let html = ''; ${lines}; return html;`;
+    const inside = this.#needsInside ? statements`const inside = insideOf();` : [];
+    const body = statements`${inside}; let html = ''; ${lines}; return html;`;
     return {
-      ...arrow(['inside', 'filled', 'page', 'attributes'].map(identifier), identifier('undefined')),
+      ...arrow(
+        ['host', 'state', 'insideOf', 'filled', 'page', 'attributes'].map(identifier),
+        identifier('undefined'),
+      ),
       body: blockOf(body),
       expression: false,
     };
@@ -400,6 +406,7 @@ class ServerWriter {
       ({ meaning }) => meaning.kind !== 'function' && meaning.kind !== 'result',
     );
     if (isSafe) return code;
+    this.#needsInside = true;
     return this.#help('attempt', identifier('page'), literal(this.source.contract.tag), arrow([], code));
   }
 
