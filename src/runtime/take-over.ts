@@ -58,11 +58,8 @@ export function claim<Kind extends Node>(source: Kind): Kind {
   if (!aim) return copy(source);
   aim.isUsed = true;
   let first = aim.next;
-  while (isComment(first, '|')) {
-    const comment = first;
-    first = aim.next = comment.nextSibling;
-    comment.remove();
-  }
+  // What stands before a text, or ends the head of a root, is no node of the view.
+  while (isComment(first, '|') || isComment(first, ':')) first = aim.next = first.nextSibling;
   const isWhole = source.nodeType === 11;
   const found = first && pairAll(isWhole ? source.childNodes : [source], first, first.parentNode!);
   if (!found) {
@@ -140,9 +137,7 @@ function pairPlace(comment: Comment): ChildNode | undefined {
       depth += isComment(end, '[') ? 1 : isComment(end, ']') ? -1 : 0;
     if (!end) return undefined;
     if (comment.nextSibling !== end) starts.set(end, comment.nextSibling!);
-    comment.remove();
   }
-  (end as Comment).data = '';
   return end;
 }
 
@@ -262,7 +257,7 @@ export function receive(element: ViewElement): void {
   const end = nodes.findIndex((node) => isComment(node, ':'));
   if (end < 0) return;
   rendered.set(element, root);
-  for (const node of nodes.slice(0, end + 1)) node.remove();
+  for (const node of nodes.slice(0, end)) node.remove();
   const [first] = nodes as Node[] as [Element];
   if (first.localName === 'script') Object.assign(element, JSON.parse(first.textContent));
 }
