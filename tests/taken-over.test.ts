@@ -3,6 +3,7 @@ import { pathToFileURL } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ServerModule } from '../src/server/index.js';
 import { BuiltPage } from './built-page.js';
+import { lastwright, readTree, writeFiles } from './helpers.js';
 
 const element = (
   tag: string,
@@ -17,51 +18,52 @@ const element = (
   ...(style ? { [`elements/${tag}/${tag}.css`]: style } : {}),
 });
 
-const page = new BuiltPage(
-  {
-    'lastwright.yaml': 'library: 1\nserver: true\n',
-    'package.json': '{ "name": "moorings", "version": "1.0.0" }',
-    ...element(
-      'quay-name',
-      `properties: { label: { type: string, default: '' } }\nevents: { name-typed: { detail: { type: string } } }\n`,
-      '<label>{label} <input value="{typed}" oninput="type(event)"></label><p>{typed}</p>',
-      `import type { Inside } from './quay-name.contract.yaml';
+const SOURCES: Record<string, string> = {
+  'lastwright.yaml': 'library: 1\nserver: true\n',
+  'package.json': '{ "name": "moorings", "version": "1.0.0" }',
+  ...element(
+    'quay-name',
+    `properties: { label: { type: string, default: '' } }\nevents: { name-typed: { detail: { type: string } } }\n`,
+    '<label>{label} <input value="{typed}" oninput="type(event)"></label><p>{typed}</p>',
+    `import type { Inside } from './quay-name.contract.yaml';
 export const state = () => ({ typed: '' });
 export function type(name: Inside, event: Event) {
   name.state.typed = (event.target as HTMLInputElement).value;
   name.emit('name-typed', name.state.typed);
 }
 `,
-    ),
-    ...element(
-      'quay-plain',
-      `encapsulation: none\nproperties: { ropes: { type: array, items: { type: string }, default: [] } }\n`,
-      '<ul><template for-each="rope of ropes"><li>{rope}</li></template></ul><template when="ropes.length"><b>{ropes.length}</b></template>',
-      '',
-      'li { color: rgb(1, 2, 3) }',
-    ),
-    ...element(
-      'quay-shut',
-      `encapsulation: closed\nproperties: { label: { type: string, default: shut } }\nparts: { control: {} }\npassthrough: { to: control, native: button }\nevents: { shut-press: {} }\n`,
-      `<button part="control" type="button" value="mine" onclick="press()">{label}</button>`,
-      `import type { Inside } from './quay-shut.contract.yaml';
+  ),
+  ...element(
+    'quay-plain',
+    `encapsulation: none\nproperties: { ropes: { type: array, items: { type: string }, default: [] } }\n`,
+    '<ul><template for-each="rope of ropes"><li>{rope}</li></template></ul><template when="ropes.length"><b>{ropes.length}</b></template>',
+    '',
+    'li { color: rgb(1, 2, 3) }',
+  ),
+  ...element(
+    'quay-shut',
+    `encapsulation: closed\nproperties: { label: { type: string, default: shut } }\nparts: { control: {} }\npassthrough: { to: control, native: button }\nevents: { shut-press: {} }\n`,
+    `<button part="control" type="button" value="mine" onclick="press()">{label}</button>`,
+    `import type { Inside } from './quay-shut.contract.yaml';
 export function press(shut: Inside) { shut.emit('shut-press'); }
 `,
-      'button { color: rgb(4, 5, 6) }',
-    ),
-    ...element(
-      'quay-browser',
-      `properties: { label: { type: string, default: a } }\n`,
-      '<b>{width()}</b><i>{label}</i><template when="isWide"><u>wide</u></template>',
-      `import type { Inside } from './quay-browser.contract.yaml';
+    'button { color: rgb(4, 5, 6) }',
+  ),
+  ...element(
+    'quay-browser',
+    `properties: { label: { type: string, default: a } }\n`,
+    '<b>{width()}</b><i>{label}</i><template when="isWide"><u>wide</u></template>',
+    `import type { Inside } from './quay-browser.contract.yaml';
 export function width(_: Inside) { return String(window.innerWidth > 0); }
 export const results = { isWide: (one: Inside) => one.host.isConnected };
 `,
-    ),
-  },
-  'index.js',
-  { command: true, policy: "script-src 'self' 'nonce-n1'; require-trusted-types-for 'script'" },
-);
+  ),
+};
+
+const page = new BuiltPage(SOURCES, 'index.js', {
+  command: true,
+  policy: "script-src 'self' 'nonce-n1'; require-trusted-types-for 'script'",
+});
 let server: ServerModule;
 
 beforeAll(async () => {
@@ -206,5 +208,28 @@ describe('an element that takes over', () => {
       label.click();
       return [before, once, seen];`);
     expect(seen).toEqual([[], ['click'], ['click', 'click']]);
+  });
+});
+
+describe('a package that promises no server', () => {
+  it('has nothing of it, and one that promises it for one element has it there alone', async () => {
+    const built = async (more: Record<string, string>): Promise<Record<string, string>> => {
+      const folder = writeFiles({ ...SOURCES, 'lastwright.yaml': 'library: 1\n', ...more });
+      const { status, stdout } = await lastwright(['build'], { cwd: folder });
+      expect(status, stdout).toBe(0);
+      return readTree(join(folder, 'dist'));
+    };
+    const without = await built({});
+    const taking = /chooseOver|takingOver|UNSEEN|keepText/;
+    expect(Object.keys(without).filter((path) => path.startsWith('server/'))).toEqual([]);
+    expect(Object.keys(without).filter((path) => taking.test(without[path]!))).toEqual([]);
+    expect(without['package.json']).not.toContain('./server');
+    const contract = 'elements/quay-name/quay-name.contract.yaml';
+    const one = await built({ [contract]: `${SOURCES[contract]!}server: true\n` });
+    const classes = Object.keys(one).filter(
+      (path) => /^classes\/[\w-]+\.js$/.test(path) && taking.test(one[path]!),
+    );
+    expect(classes).toEqual(['classes/quay-name.js']);
+    expect(one['classes/quay-plain.js']).toBe(without['classes/quay-plain.js']);
   });
 });
