@@ -194,6 +194,8 @@ describe('an element that takes over', () => {
 
   it('hears once of a click that came before it, by the script that keeps events', async () => {
     const script = server.keepEvents({ nonce: 'n1' });
+    // Names of elements are whole names.
+    expect(script).toContain("'.split(' ')");
     expect(script.length).toBeLessThan(500);
     await opened(script + server.renderHtml('<quay-name></quay-name><p>x</p>'));
     const seen = await page.run(`

@@ -6,14 +6,13 @@ import { quotedValue } from './drawing.js';
  * with custom elements.
  */
 const SCRIPT =
-  `(d=>{for(const t of['click','submit'])d.addEventListener(t,e=>{` +
-  `const h=e.composedPath().find(n=>n.matches?.(':not(:defined)')&&TAGS.includes(n.localName));if(!h)return;` +
-  `e.preventDefault();e.stopImmediatePropagation();const n=e.composedPath()[0],b=e.submitter;` +
-  `customElements.whenDefined(h.localName).then(()=>setTimeout(()=>n.isConnected&&(b?n.requestSubmit(b):t=='submit'?n.requestSubmit():n.click())))` +
-  `},true)})(document)`;
+  "(d=>['click','submit'].map(t=>d.addEventListener(t,e=>{" +
+  "let p=e.composedPath(),h=p.find(n=>TAGS.includes(n.localName)&&n.matches(':not(:defined)')),b=e.submitter;" +
+  'if(h){e.preventDefault();e.stopImmediatePropagation();customElements.whenDefined(h.localName).then(()=>' +
+  "setTimeout(()=>t=='click'?p[0].click():p[0].requestSubmit(b)))}},!0)))(document)";
 
 /** The script element for pages whose elements wake up late; `nonce` is the page's, where it has a strict policy. */
 export function keepEvents(tags: readonly string[], nonce?: string): string {
   const own = nonce === undefined ? '' : ` nonce="${quotedValue(nonce)}"`;
-  return `<script${own}>${SCRIPT.replace('TAGS', JSON.stringify(tags.join(' ')))}</script>`;
+  return `<script${own}>${SCRIPT.replace('TAGS', `'${tags.join(' ')}'.split(' ')`)}</script>`;
 }
