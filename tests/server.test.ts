@@ -190,6 +190,17 @@ describe('render', () => {
     expect(rendered).toContain('{"label":"A1"}');
   });
 
+  it('lets a property count more than the attribute that it is reflected to', () => {
+    const first = (html: string): string => /<quay-badge[^>]*>/.exec(html)![0];
+    const attributes = { tone: 'good' };
+    const danger = server.render('quay-badge', { properties: { tone: 'danger' }, attributes });
+    expect(first(danger)).toMatch(/^<quay-badge tone="danger"/);
+    expect(danger).toContain('is-danger');
+    const usual = server.render('quay-badge', { properties: { tone: 'neutral' }, attributes });
+    expect(usual).toContain('{"tone":"neutral"}');
+    expect(usual).not.toContain('class="badge is-good"');
+  });
+
   it('shares style files between roots, or gives style elements a nonce', () => {
     const shared = server.render('quay-badge', {}, { styles: '/styles' });
     const files = [...shared.matchAll(/href="\/styles\/([^"]+)"/g)].map(([, file]) => file!);

@@ -44,7 +44,10 @@ export function renderElement(
       if (property.isAwaited && value === undefined) return NOTHING;
       host[name] = value;
       if (!isGiven || Object.is(value, fromText)) continue;
-      if (property.reflect) reflected += attribute(property.attribute!, property.reflect(value as never));
+      const written = property.reflect?.(value as never) ?? undefined;
+      // A default shows in no attribute; one that is there is for script to remove.
+      if (property.reflect && (written !== undefined || text === undefined))
+        reflected += attribute(property.attribute!, written);
       else if (travels(value)) carried[name] = value;
       else if (value !== undefined)
         page.report({
@@ -203,7 +206,8 @@ export function nested(
   if (!definition) return `<${tag}${written}>${content}</${tag}>`;
   const filled = definition.asksFilled ? filledIn(content) : {};
   const { attributes: reflected, content: root } = renderElement(definition, map, properties, filled, page);
-  return `<${tag}${written}${reflected}>${root}${content}</${tag}>`;
+  // Of two attributes of one name the first counts.
+  return `<${tag}${reflected}${written}>${root}${content}</${tag}>`;
 }
 
 /** Attributes of the host that name other elements by their ids, which reach no further than one tree. */
