@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { classDeclaration, elementDeclaration } from '../src/build/declarations.js';
 import { emitElement } from '../src/emit/browser/element.js';
-import { serverModule } from '../src/emit/server/server-module.js';
+import { emitServerDefinition } from '../src/emit/server/server-module.js';
 import { examplePath, PLAIN, type ExampleFiles } from '../src/findings/codes/code.js';
 import { CODES } from '../src/findings/codes/index.js';
 import type { Finding } from '../src/findings/finding.js';
@@ -91,7 +91,7 @@ function emitted(element: LibraryElement, all: readonly LibraryElement[]): strin
     ['where its pieces come from', module.map.mappings],
     [
       'its first rendering on a server',
-      serverModule({ ...source, sheets: [] }, contracts, {
+      emitServerDefinition({ ...source, sheets: [] }, contracts, {
         helpers: '../server.js',
         behavior: '../behavior.js',
       }),

@@ -87,7 +87,7 @@ async function opened(html: string): Promise<void> {
 const root = (tag: string): string => `document.querySelector('${tag}').shadowRoot`;
 
 describe('an element that takes over', () => {
-  it('keeps what a person typed and selected, and where the focus is, and hears of it', async () => {
+  it('keeps what a person typed and selected, and where the focus is, and gets the event', async () => {
     await opened(server.render('quay-name', { properties: { label: 'Ship' } }));
     await page.run(`globalThis.input = ${root('quay-name')}.querySelector('input');
       input.focus(); input.value = 'Marigold'; input.setSelectionRange(2, 5);`);

@@ -46,7 +46,7 @@ export function browserUses(
     seen.add(node);
     const handled = askedFor(node);
     const inside = isFunction(node) ? insideName(node) : undefined;
-    const scopes = [isFunction(node) ? namesIn(node) : new Set<string>()];
+    const bound = isFunction(node) ? namesIn(node) : new Set<string>();
     walk(node, (inner, ancestors) => {
       if (/^TS(?:Type|Interface)/.test(inner.type)) return false;
       // What is only declared runs when somebody calls it.
@@ -58,7 +58,7 @@ export function browserUses(
       if (name === inside) {
         const use = hostUse(inner, ancestors, known);
         if (use) found.push({ ...use, by });
-      } else if (GLOBALS.has(name) && !handled.has(name) && !scopes.some((scope) => scope.has(name)))
+      } else if (GLOBALS.has(name) && !handled.has(name) && !bound.has(name))
         found.push({ name, offset: inner.start, by });
       const called = functions.get(name);
       if (called && by !== undefined) look(called, by);

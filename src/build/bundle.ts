@@ -341,8 +341,10 @@ function emitFile(shipped: ShippedElement, hasStyles: boolean, styles: string): 
 
 /** Modules of the part of the runtime that stands apart. */
 const PASSING_MODULES: ReadonlySet<string> = new Set([
+  './aria-references.js',
   './control-element.js',
   './native-members.js',
+  './native-value.js',
   './passing-element.js',
   './watch-control.js',
 ]);

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { Contract } from '../contract/model.js';
 import { emitElement, type Addresses } from '../emit/browser/element.js';
 import { scopedStyle } from '../emit/browser/scoped-style.js';
-import { serverModule } from '../emit/server/server-module.js';
+import { emitServerDefinition } from '../emit/server/server-module.js';
 import type { Finding } from '../findings/finding.js';
 import type { Analysis, LibraryElement } from '../library/library-element.js';
 import { minified, packageStyle } from '../style/package-style.js';
@@ -80,7 +80,7 @@ export function serverModuleOf(
         ];
   const written = sheets.filter(([, text]) => text !== '').map(([name, text]) => named(name, text));
   const source = { contract, tree: tree!, behavior, sheets: written };
-  const code = serverModule(source, contracts, {
+  const code = emitServerDefinition(source, contracts, {
     helpers: SERVER_HELPERS,
     behavior: folder.behavior ? join(root, folder.behavior.file) : '',
   });

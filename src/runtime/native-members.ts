@@ -1,15 +1,9 @@
+import { nativeValue, type NativeType } from './native-value.js';
 import { getLive, setLive } from './passing-element.js';
 import type { ViewElement } from './view-element.js';
 
-/**
- * The property that reflects an attribute of a native element, and of what type it is; for an enumerated attribute also
- * its keywords, and what the property gives without the attribute and for another text (HTML, section 2.6.1).
- */
-export type NativeMember = [
-  property: string,
-  type: 'string' | 'number' | 'boolean',
-  limits?: [keywords: string[], missing: string, invalid: string],
-];
+/** The property that reflects an attribute of a native element, and of what type it is. */
+export type NativeMember = [property: string, ...NativeType];
 
 /** Gives a class the properties of a native element: each reflects an attribute, which the control inside gets. */
 export function nativeMembers(
@@ -23,10 +17,7 @@ export function nativeMembers(
       configurable: true,
       enumerable: true,
       get(this: ViewElement) {
-        const text = this.getAttribute(attribute);
-        if (type === 'boolean') return text !== null;
-        if (limits) return canonical(text, limits);
-        return type === 'number' ? Number(text ?? Number.NaN) : (text ?? '');
+        return nativeValue(this.getAttribute(attribute), type, limits);
       },
       set(this: ViewElement, value: unknown) {
         if (type === 'boolean') this.toggleAttribute(attribute, Boolean(value));
@@ -35,11 +26,6 @@ export function nativeMembers(
       },
     });
   }
-}
-
-function canonical(text: string | null, [keywords, missing, invalid]: NonNullable<NativeMember[2]>): string {
-  if (text === null) return missing;
-  return keywords.find((keyword) => keyword === text.toLowerCase()) ?? invalid;
 }
 
 /** Properties that the control itself holds, such as what was typed: read from it and written to it. */

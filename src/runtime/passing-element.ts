@@ -1,3 +1,4 @@
+import { ARIA_REFERENCES } from './aria-references.js';
 import { mark, rootOf, ViewElement, type Setup } from './view-element.js';
 
 /** The properties that reflect ARIA attributes, as far as this browser knows them (WAI-ARIA 1.3, section 10). */
@@ -23,13 +24,7 @@ for (const property of PROPERTIES)
 
 /** Attributes for assistive technology: they describe the control inside, not the element around it. */
 export const ariaAttributes: readonly string[] = [
-  ...new Set([
-    'role',
-    ...'activedescendant controls describedby details errormessage flowto labelledby owns'
-      .split(' ')
-      .map((name) => `aria-${name}`),
-    ...PROPERTIES.map(attributeOf),
-  ]),
+  ...new Set(['role', ...ARIA_REFERENCES, ...PROPERTIES.map(attributeOf)]),
 ];
 
 const ARIA = new Set(ariaAttributes);
@@ -133,7 +128,7 @@ export class PassingElement extends ViewElement {
     super(setup);
     this.#hooks = setup;
     const root = rootOf(this);
-    // A closed root hides what in it was clicked; it hears of that itself, before the element does on the way back.
+    // A closed root hides what in it was clicked; it is notified itself, before the element does on the way back.
     let inside: Event | undefined;
     const isClosed = setup.shadow?.mode === 'closed';
     if (isClosed) root.addEventListener('click', (event) => (inside = event), { capture: true });

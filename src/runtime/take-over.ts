@@ -3,7 +3,7 @@ import { choose } from './choose.js';
 import { internalsOf } from './inside.js';
 import { repeat } from './repeat.js';
 import { rootOf, type Setup, type ViewElement } from './view-element.js';
-import { copy, type Block, type BlockClass, type Place, type View } from './view.js';
+import { copy, type Place } from './view.js';
 
 // Elements take over what a server rendered: their blocks are given the nodes that are there in place of copies of their templates,
 // and are let find and insert nodes as they always do. For that, nodes have members of their own for a moment.
@@ -150,27 +150,12 @@ function insertOrLeave<Kind extends Node>(this: Node, node: Kind, next: Node | n
 }
 
 /** `choose`, which keeps the block that a server rendered. */
-export function chooseOver(
-  place: Place,
-  current: Block | undefined,
-  Wanted: BlockClass | undefined,
-  outer: View,
-  changed: number,
-): Block | undefined {
-  return takeAt(place, () => choose(place, current, Wanted, outer, changed));
-}
+export const chooseOver: typeof choose = (place, current, Wanted, outer, changed) =>
+  takeAt(place, () => choose(place, current, Wanted, outer, changed));
 
 /** `repeat`, which keeps the blocks that a server rendered. */
-export function repeatOver(
-  place: Place,
-  blocks: readonly Block[] | undefined,
-  list: Iterable<unknown> | null | undefined,
-  Kind: BlockClass,
-  outer: View,
-  changed: number,
-): readonly Block[] {
-  return takeAt(place, () => repeat(place, blocks, list, Kind, outer, changed));
-}
+export const repeatOver: typeof repeat = (place, blocks, list, Kind, outer, changed) =>
+  takeAt(place, () => repeat(place, blocks, list, Kind, outer, changed));
 
 /** Shows blocks at a place where a server may have rendered some: those stay, and what none of them has taken goes. */
 function takeAt<Result>(place: Place, show: () => Result): Result {
@@ -240,7 +225,7 @@ export function takingOver<Base extends new (setup: never) => ViewElement>(Base:
           starts.clear();
           const controls = touched;
           touched = [];
-          // The element's own code is told of what a person did before it was there.
+          // The element's own code gets the events of what a person did before it was there.
           for (const control of controls)
             for (const type of ['input', 'change'])
               control.dispatchEvent(new Event(type, { bubbles: true, composed: type === 'input' }));

@@ -1,3 +1,5 @@
+import type { NativeType } from '../runtime/native-value.js';
+
 /** How one property of an element gets its value where there is no element. */
 export interface ServerProperty {
   /** The attribute that gives it; left out where none does. */
@@ -13,11 +15,7 @@ export interface ServerProperty {
 }
 
 /** A property that comes from an attribute of the control inside. */
-export type ServerNative = [
-  attribute: string,
-  type: 'string' | 'number' | 'boolean',
-  limits?: [keywords: string[], missing: string, invalid: string],
-];
+export type ServerNative = [attribute: string, ...NativeType];
 
 /** Which attributes of the element reach the control inside. */
 export interface ServerPassing {

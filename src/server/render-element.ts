@@ -1,12 +1,8 @@
 import { attribute, plain } from './drawing.js';
-import type {
-  ServerDefinition,
-  ServerInside,
-  ServerNative,
-  ServerPage,
-  ServerPassing,
-} from './definition.js';
+import type { ServerDefinition, ServerInside, ServerPage, ServerPassing } from './definition.js';
 import { filledIn } from './filled-in.js';
+import { nativeValue } from '../runtime/native-value.js';
+import { ARIA_REFERENCES } from '../runtime/aria-references.js';
 import { embeddedJson, travels } from './travels.js';
 
 /** What is added to an element so that it shows before any script. */
@@ -97,7 +93,10 @@ function hostOf(
   const host = new ServerHost(attributes) as unknown as Record<string, unknown>;
   // What the control holds at first, its attribute says, if it has one of that name.
   if (live) for (const name of live) host[name] = heldFirst(name, attributes);
-  for (const name in native) host[name] = nativeValue(native[name]!, attributes);
+  for (const name in native) {
+    const [attribute, ...type] = native[name]!;
+    host[name] = nativeValue(attributes.get(attribute) ?? null, ...type);
+  }
   return host;
 }
 
@@ -106,7 +105,7 @@ function heldFirst(name: string, attributes: ReadonlyMap<string, string>): unkno
   return typeof LIVE_NUMBERS[name] === 'number' ? LIVE_NUMBERS[name] : attributes.has(name);
 }
 
-/** Members of a control that are numbers, in a control that nobody has touched. */
+/** Members of a control that are numbers, in a control before anybody touches it. */
 const LIVE_NUMBERS: Readonly<Record<string, number>> = {
   valueAsNumber: Number.NaN,
   selectionStart: 0,
@@ -116,18 +115,6 @@ const LIVE_NUMBERS: Readonly<Record<string, number>> = {
   volume: 1,
   playbackRate: 1,
 };
-
-/** What a property gives that reflects an attribute of a native element (HTML, section 2.6.1). */
-function nativeValue([name, type, limits]: ServerNative, attributes: ReadonlyMap<string, string>): unknown {
-  const text = attributes.get(name);
-  if (type === 'boolean') return text !== undefined;
-  if (limits) {
-    const [keywords, missing, invalid] = limits;
-    if (text === undefined) return missing;
-    return keywords.find((keyword) => keyword === text.toLowerCase()) ?? invalid;
-  }
-  return type === 'number' ? Number(text ?? Number.NaN) : (text ?? '');
-}
 
 const NO_STATE = Object.freeze({});
 
@@ -211,13 +198,7 @@ export function nested(
 }
 
 /** Attributes of the host that name other elements by their ids, which reach no further than one tree. */
-const REFERENCES: ReadonlySet<string> = new Set([
-  'commandfor',
-  'popovertarget',
-  ...'activedescendant controls describedby details errormessage flowto labelledby owns'
-    .split(' ')
-    .map((name) => `aria-${name}`),
-]);
+const REFERENCES: ReadonlySet<string> = new Set(['commandfor', 'popovertarget', ...ARIA_REFERENCES]);
 
 /** The attributes of the host that reach the control inside, as they stand in its tag; they count before its own. */
 export function passed(

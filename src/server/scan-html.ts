@@ -11,7 +11,7 @@ export interface OpenElement {
   isForeign: boolean;
 }
 
-/** What is told of HTML while it is read; offsets count from the start of all of it. */
+/** Callbacks for the elements and texts of HTML while it is read; offsets count from the start of all of it. */
 export interface Scanned {
   /** An element begins with a tag that reaches to `end`. `parent` is the one that it stands in. */
   begins(element: OpenElement, parent: OpenElement | undefined, end: number): void;

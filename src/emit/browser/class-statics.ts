@@ -82,7 +82,11 @@ function liveBits(emission: Emission): TreeNode[] {
 }
 
 /** Attributes that only some of the elements have which the control can be, with the names of these. */
-function onlyFor({ contract }: Emission, { controlTags }: ViewTree, passed: readonly string[]): TreeNode[] {
+export function onlyFor(
+  { contract }: Pick<Emission, 'contract'>,
+  { controlTags }: ViewTree,
+  passed: readonly string[],
+): TreeNode[] {
   const tags = [...controlTags];
   if (tags.length < 2) return [];
   return passed.flatMap((name) => {

@@ -33,6 +33,7 @@ import type {
 } from '../../view/view-tree.js';
 import { authorExpression, localName, renamedNames, type AuthorCode } from '../author-code.js';
 import { Bits } from '../browser/bits.js';
+import { onlyFor } from '../browser/class-statics.js';
 import { shadowInit } from '../browser/element.js';
 import { ModuleNames } from '../browser/names.js';
 import { isAwaited, PropertyEmitter } from '../browser/properties.js';
@@ -72,7 +73,7 @@ const EDGE = '<!---->';
  * A module without a document: its `definition` is what an element's first rendering is made from (`ServerDefinition`). Comments in
  * what it draws say where blocks begin and end, for the class that takes it over.
  */
-export function serverModule(
+export function emitServerDefinition(
   source: ServerSource,
   contracts: ReadonlyMap<string, Contract>,
   addresses: ServerAddresses,
@@ -186,11 +187,7 @@ class ServerWriter {
     const { contract, tree } = this.source;
     if (!contract.passthrough) return undefined;
     const names = passedAttributes(contract, tree.controlTags);
-    const tags = [...tree.controlTags];
-    const only = names.flatMap((name) => {
-      const having = tags.filter((tag) => passedAttributes(contract, [tag], true).includes(name));
-      return tags.length > 1 && having.length < tags.length ? [property(name, data(having))] : [];
-    });
+    const only = onlyFor({ contract }, tree, names);
     return object([
       property('names', data(names)),
       ...(tree.written.size > 0 ? [property('written', data([...tree.written]))] : []),
