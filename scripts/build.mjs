@@ -39,6 +39,7 @@ await Promise.all([
       { in: 'src/findings/codes/page.ts', out: 'findings-page' },
       { in: 'src/analysis/slice-worker.ts', out: 'slice-worker' },
       { in: 'src/frameworks/compile-worker.ts', out: 'compile-worker' },
+      { in: 'src/verify/server/render-worker.ts', out: 'render-worker' },
       { in: 'src/components/read/reader-process.ts', out: 'component-reader' },
       { in: 'src/contract/json-schemas.ts', out: 'json-schemas' },
     ],

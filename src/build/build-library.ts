@@ -80,8 +80,10 @@ export class PackageBuilder {
     files.set('index.js', index);
     files.set('index.d.ts', index);
     for (const [path, text] of frameworkDeclarations(library, contracts)) files.set(path, text);
-    const rendered = contracts.filter(takesOverOf);
-    if (rendered.length > 0) files.set(`${SERVER_FOLDER}/index.d.ts`, serverDeclaration(rendered));
+    if (contracts.some(takesOverOf)) {
+      const promised = contracts.filter(({ server }) => server);
+      files.set(`${SERVER_FOLDER}/index.d.ts`, serverDeclaration(promised));
+    }
     files.set('custom-elements.json', elementManifest(contracts));
     files.set('package.json', packageManifest(library, contracts, bundled.shared));
     return {

@@ -426,8 +426,7 @@ function sources(current: () => Sources, runtimeAddress: string | undefined): Pl
         if (path === USED_RUNTIME) return { contents: exportsOf(core), resolveDir };
         if (path === USED_PASSING) return { contents: exportsOf(passing), resolveDir };
         if (path === STYLES) return { contents: styles!, resolveDir };
-        if (path === SERVER)
-          return { contents: serverEntry([...server.keys()], (tag) => SERVER_ELEMENT + tag), resolveDir };
+        if (path === SERVER) return { contents: serverEntryOf([...elements.values()], server), resolveDir };
         if (path.startsWith(SERVER_ELEMENT))
           return { contents: server.get(path.slice(SERVER_ELEMENT.length))!, resolveDir };
         if (path === BUNDLE) return { contents: bundleSource([...elements.values()]), resolveDir };
@@ -501,4 +500,11 @@ function bundleSource(elements: readonly LibraryElement[]): string {
     ),
     ...elements.map(({ contract }) => `define(${quoted(contract.tag)}, ${contract.className});`),
   ].join('\n');
+}
+
+/** The module that servers import, from what is rendered of each element. */
+function serverEntryOf(elements: readonly ShippedElement[], rendered: ReadonlyMap<string, string>): string {
+  const promised = elements.filter(({ contract }) => contract.server).map(({ contract }) => contract.tag);
+  const others = promised.filter((tag) => !rendered.has(tag));
+  return serverEntry([...rendered.keys()], others, (tag) => SERVER_ELEMENT + tag);
 }

@@ -3,19 +3,31 @@ import { cacheFolder, contentKey } from '../system/cache.js';
 import { recallValue, rememberValue } from '../system/remembered-value.js';
 import { compileApart } from './compile-apart.js';
 import type { InstalledFramework } from './find-framework.js';
+import type { Framework } from './framework.js';
 import { frameworkTools } from './framework-tools.js';
+
+/** What examples are compiled for: to be rendered in a browser, on a server, or in a browser that takes over what a server rendered. */
+export type CompileTarget = 'browser' | 'server' | 'hydration';
 
 /** Compiles examples with the framework's compiler, each once: results are kept by source and version. */
 export class ExampleCompiler {
   readonly #folder: string;
   readonly #done = new Map<string, Promise<string>>();
+  readonly #compile: Framework['compile'];
 
   constructor(
     readonly installed: InstalledFramework,
     readonly tags: ReadonlySet<string>,
+    target: CompileTarget = 'browser',
   ) {
     const { framework, version } = installed;
-    const how = String(framework.compile ?? framework.compileAll);
+    const own = {
+      browser: undefined,
+      server: framework.server?.compile,
+      hydration: framework.server?.compileHydrating,
+    };
+    this.#compile = own[target] ?? framework.compile;
+    const how = `${target} ${String(this.#compile ?? framework.compileAll)}`;
     this.#folder = join(cacheFolder(), 'examples', `${framework.name}-${version}-${contentKey(how)}`);
   }
 
@@ -60,9 +72,8 @@ export class ExampleCompiler {
   async #make(key: string, source: string): Promise<string> {
     const cached = await this.#cached(key);
     if (cached !== undefined) return cached;
-    const { framework, from } = this.installed;
-    const code = framework.compile
-      ? await framework.compile(source, frameworkTools(from, this.tags))
+    const code = this.#compile
+      ? await this.#compile(source, frameworkTools(this.installed.from, this.tags))
       : (await this.#compileApart([source]))[0]!;
     if (code instanceof Error) throw code;
     await this.#keep(key, code);

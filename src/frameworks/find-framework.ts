@@ -13,6 +13,15 @@ export interface InstalledFramework {
   from: string;
   /** Names under which packages are installed that are imported by others. */
   aliases: Record<string, string>;
+  /** What is not installed of that which its server renderer needs. */
+  serverMissing: MissingPackages | undefined;
+}
+
+/** Packages that are not there. */
+export interface MissingPackages {
+  /** Which, as a sentence without its full stop. */
+  what: string;
+  install: string;
 }
 
 /** A framework with a package that is not installed, or in another major version. */
@@ -38,7 +47,8 @@ export async function findFramework(
           return installedAs === name ? [] : [[name, installedAs]];
         }),
       );
-      return { framework, version: found[0]?.version ?? '', from, aliases };
+      const serverMissing = await packagesMissing(framework.server?.packages ?? [], from);
+      return { framework, version: found[0]?.version ?? '', from, aliases, serverMissing };
     }
     missing ??= describeMissing(framework, wrong, found);
   }
@@ -93,7 +103,7 @@ function describeMissing(
 export async function packagesMissing(
   packages: readonly FrameworkPackage[],
   from: string,
-): Promise<{ what: string; install: string } | undefined> {
+): Promise<MissingPackages | undefined> {
   const found = await Promise.all(packages.map((one) => findPackage(one, from)));
   const missing = packages.filter((_, place) => !found[place]!.fits);
   if (missing.length === 0) return undefined;

@@ -1,6 +1,7 @@
 import type { Plugin } from 'esbuild';
 import type { Contract, Property } from '../contract/model.js';
 import type { Scene } from './scene.js';
+import type { ServerRendering } from './server-rendering.js';
 import type { CheckerDiagnostic, TypedFile, TypedLine, UseKind } from './typed-use.js';
 
 /** A package that a framework consists of. */
@@ -61,6 +62,8 @@ export interface Framework {
   declaredCode?(contracts: readonly Contract[]): string;
   /** How that is checked. */
   typing?: FrameworkTyping;
+  /** How it renders on a server; undefined where Lastwright does not try that. */
+  server?: ServerRendering;
   /** The ordinary project of its users with Vite; undefined where their own tools are others. */
   project?: {
     /** What is installed beside the framework's own packages. */

@@ -2,6 +2,7 @@ import { quoted, literal } from '../syntax/literal.js';
 import { ExampleNames } from './example-names.js';
 import { lateContent } from './jsx.js';
 import { Callback, type BoundProperty, type Scene } from './scene.js';
+import { writeServerFile, type ServerRendering } from './server-rendering.js';
 import { heardCode, stageCall } from './stage-call.js';
 import { indented, valueCode, writeContent, writeElement, type MarkupSyntax } from './write-content.js';
 
@@ -128,6 +129,35 @@ export function mount({ Example }, container, stage) {
   return () => root.unmount();
 }
 `;
+}
+
+/** How frameworks with React's server renderer and root do it. */
+export function reactServer(jsx: string, own: Pick<ServerRendering, 'example' | 'care'>): ServerRendering {
+  return {
+    ...own,
+    packages: [],
+    file: 'server.jsx',
+    jsxImportSource: jsx.replace(/\/jsx-runtime$/, ''),
+    write: (scene, libraryName) =>
+      writeServerFile(scene, libraryName, {
+        imports: [
+          `import { renderToString } from 'react-dom/server';`,
+          `import { Example } from './Example.jsx';`,
+        ],
+        rendered: (stage) => `renderToString(<Example${stage && ` stage={${stage}}`} />)`,
+      }),
+    hydrateModule: `
+import { hydrateRoot } from 'react-dom/client';
+import { jsx } from ${quoted(jsx)};
+
+export function hydrate({ Example }, container, stage) {
+  const root = hydrateRoot(container, jsx(Example, { stage }), {
+    onRecoverableError: (error) => console.error(error),
+  });
+  return () => root.unmount();
+}
+`,
+  };
 }
 
 /** Compiles JSX as a bundler does in production, for a framework's own JSX functions. */

@@ -97,6 +97,28 @@ export const html: Framework = {
     return `${imports.join('\n')}\nexport const markup = ${templateLiteral(markup.trim())};\nexport function run(document, stage) {${body}}\n`;
   },
 
+  server: {
+    packages: [],
+    file: 'server.js',
+    write(scene, libraryName) {
+      const given = scene.properties.map(({ name, value }) => entry(name, valueCode(value)));
+      const content = writeContent(scene.content, HTML_SYNTAX).join('');
+      const input = [
+        ...(given.length > 0 ? [`properties: {\n${indented(`${given.join(',\n')},`, 2)}\n},`] : []),
+        ...(Object.keys(scene.attributes).length > 0 ? [`attributes: ${literal(scene.attributes)},`] : []),
+        ...(content ? [`content: ${quoted(content)},`] : []),
+      ].join('\n');
+      const passed = input && `, {\n${indented(input, 4)}\n  }`;
+      return `import { render } from ${quoted(`${libraryName}/server`)};\n\nexport function page(${scene.staged ? 'stage' : ''}) {\n  return render(${quoted(scene.tag)}${passed});\n}\n`;
+    },
+    hydrateModule: `
+export function hydrate(example, container, stage) {
+  example.run(container, stage);
+  return () => container.replaceChildren();
+}
+`,
+  },
+
   mountModule: `
 // The markup of an example is the page's own text.
 const rules = { createHTML: (markup) => markup };

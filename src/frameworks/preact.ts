@@ -5,6 +5,7 @@ import { jsxDeclarations } from './jsx-declarations.js';
 import { jsxTyping } from './jsx-typing.js';
 import { JSX } from './jsx.js';
 import { looksLikeListener } from './scene.js';
+import { careOfValues, writeServerFile } from './server-rendering.js';
 
 /** Preact, function components with hooks, JSX with the names of HTML. */
 export const preact: Framework = {
@@ -13,7 +14,7 @@ export const preact: Framework = {
   packages: [{ name: 'preact', major: 11 }],
   exampleFile: 'Example.jsx',
   vendor: {
-    preact: `export { render } from 'preact';`,
+    preact: `export { hydrate, render } from 'preact';`,
     'preact/hooks': `export { useEffect, useLayoutEffect, useRef, useState } from 'preact/hooks';`,
     'preact/jsx-runtime': `export { Fragment, jsx, jsxs } from 'preact/jsx-runtime';`,
   },
@@ -62,6 +63,30 @@ export const preact: Framework = {
     property: (name, value) => `${name}={${value}}`,
     listener: (event) => `on${event}`,
   }),
+
+  server: {
+    care: (scene) => careOfValues(scene),
+    packages: [{ name: 'preact-render-to-string', major: 6 }],
+    file: 'server.jsx',
+    jsxImportSource: 'preact',
+    write: (scene, libraryName) =>
+      writeServerFile(scene, libraryName, {
+        imports: [
+          `import { renderToString } from 'preact-render-to-string';`,
+          `import { Example } from './Example.jsx';`,
+        ],
+        rendered: (stage) => `renderToString(<Example${stage && ` stage={${stage}}`} />)`,
+      }),
+    hydrateModule: `
+import { hydrate as hydrateTree, render } from 'preact';
+import { jsx } from 'preact/jsx-runtime';
+
+export function hydrate({ Example }, container, stage) {
+  hydrateTree(jsx(Example, { stage }), container);
+  return () => render(null, container);
+}
+`,
+  },
 
   project: {
     packages: { '@preact/preset-vite': '^2' },

@@ -1,11 +1,12 @@
 import type { Property } from '../contract/model.js';
 import { quoted } from '../syntax/literal.js';
-import { compileJsx, reactMount, writeWithHooks } from './hooks.js';
+import { compileJsx, reactMount, reactServer, writeWithHooks } from './hooks.js';
 import type { Framework } from './framework.js';
 import { reactDeclarations } from './jsx-declarations.js';
 import { elementAttribute, REACT_JSX } from './jsx.js';
 import { jsxTyping } from './jsx-typing.js';
 import { react, REACT_REFERENCE } from './react.js';
+import { careOfValues } from './server-rendering.js';
 import { looksLikeListener, type BoundProperty } from './scene.js';
 
 /** A property of which an attribute says everything that is called as it is. */
@@ -67,6 +68,8 @@ export const react18: Framework = {
     binds: isText,
     property: (name, value) => `${name}={${value}}`,
   }),
+
+  server: reactServer('react/jsx-runtime', { care: (scene) => careOfValues(scene) }),
 
   project: {
     packages: { '@vitejs/plugin-react': '^5' },

@@ -1,5 +1,7 @@
-import { compileJsx, reactMount, writeWithHooks } from './hooks.js';
+import { compileJsx, reactMount, reactServer, writeWithHooks } from './hooks.js';
 import type { Framework } from './framework.js';
+import type { BoundProperty } from './scene.js';
+import { careOfValues, HYDRATES_ATTRIBUTES } from './server-rendering.js';
 import { reactDeclarations } from './jsx-declarations.js';
 import { jsxTyping } from './jsx-typing.js';
 import { elementAttribute, REACT_JSX } from './jsx.js';
@@ -10,6 +12,12 @@ export const REACT_REFERENCE = {
   make: (className: string): string => `const reference = useRef<${className}>(null);`,
   element: 'reference.current',
 };
+
+/** True for a property that an attribute carries under its own name: React writes it on the server, and compares it when it hydrates. */
+function isHydrated({ name, attribute, value }: BoundProperty): boolean {
+  const isText = typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean';
+  return isText && attribute === name;
+}
 
 /** React 19, function components with hooks, JSX. */
 export const react: Framework = {
@@ -23,7 +31,7 @@ export const react: Framework = {
   vendor: {
     react: `export { useEffect, useLayoutEffect, useRef, useState } from 'react';`,
     'react/jsx-runtime': `export { Fragment, jsx, jsxs } from 'react/jsx-runtime';`,
-    'react-dom/client': `export { createRoot } from 'react-dom/client';`,
+    'react-dom/client': `export { createRoot, hydrateRoot } from 'react-dom/client';`,
   },
   defines: {},
 
@@ -46,6 +54,21 @@ export const react: Framework = {
     reference: REACT_REFERENCE,
     property: (name, value) => `${name}={${value}}`,
     listener: (event) => `on${event}`,
+  }),
+
+  server: reactServer('react/jsx-runtime', {
+    example: (scene) =>
+      writeWithHooks(scene, {
+        hooks: 'react',
+        syntax: REACT_JSX,
+        attribute: elementAttribute,
+        property: (property, value) => (isHydrated(property) ? `${property.name}={${value}}` : undefined),
+        listens: false,
+      }),
+    care(scene) {
+      const isLeft = scene.events.length > 0 || !scene.properties.every(isHydrated);
+      return [careOfValues(scene), ...(isLeft ? [HYDRATES_ATTRIBUTES] : [])].join(' ').trim() || undefined;
+    },
   }),
 
   project: {

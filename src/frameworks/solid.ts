@@ -2,10 +2,11 @@ import { quoted } from '../syntax/literal.js';
 import { ExampleNames } from './example-names.js';
 import { transformWithBabel } from './babel.js';
 import { heardAtHost, useImports, useInterfaces } from './declarations.js';
-import type { Framework } from './framework.js';
+import type { Framework, FrameworkTools } from './framework.js';
 import { jsxTyping } from './jsx-typing.js';
 import { JSX } from './jsx.js';
 import { looksLikeListener, type BoundProperty, type Scene } from './scene.js';
+import { careOfValues, writeServerFile } from './server-rendering.js';
 import { heardCode, stageCall } from './stage-call.js';
 import { TRUSTED_MARKUP } from './trusted-markup.js';
 import { indented, valueCode, writeContent, writeElement } from './write-content.js';
@@ -35,6 +36,20 @@ function markup(scene: Scene, names: ExampleNames): string {
     inside.push(`<Show when={more()}>\n${indented(writeContent(lateContent, JSX).join('\n'), 2)}\n</Show>`);
   const element = writeElement(tag, written, inside);
   return removable ? `<Show when={shown()}>\n${indented(element, 2)}\n</Show>` : element;
+}
+
+/** Solid's server renderer takes attributes of these names for boolean ones, whatever element has them. */
+const BOOLEAN_NAMES =
+  /^(?:allowfullscreen|async|autofocus|autoplay|checked|controls|default|defer|disabled|formnovalidate|hidden|indeterminate|inert|ismap|loop|multiple|muted|nomodule|novalidate|open|playsinline|readonly|required|reversed|seamless|selected)$/;
+
+function isWrittenAsBoolean({ name, value }: BoundProperty): boolean {
+  return typeof value !== 'boolean' && BOOLEAN_NAMES.test(name);
+}
+
+async function compileWith(source: string, tools: FrameworkTools, options?: object): Promise<string> {
+  const { default: preset } = (await tools.load('babel-preset-solid')) as { default: object };
+  const presets = [options ? [preset, options] : preset];
+  return transformWithBabel(source, tools, { filename: 'Example.jsx', presets });
 }
 
 /** Solid, components with signals, JSX compiled by its own Babel preset. */
@@ -86,10 +101,7 @@ export const solid: Framework = {
     return `${imports.join('\n')}\n\nexport function Example(${scene.staged ? 'props' : ''}) {\n${indented(lines.join('\n'), 2)}\n}\n`.trimStart();
   },
 
-  async compile(source, tools) {
-    const preset = (await tools.load('babel-preset-solid')) as { default: object };
-    return transformWithBabel(source, tools, { filename: 'Example.jsx', presets: [preset.default] });
-  },
+  compile: (source, tools) => compileWith(source, tools),
 
   declarations(contracts) {
     const required = contracts.flatMap(({ className, properties }) => {
@@ -144,6 +156,31 @@ ${contracts
     property: (name, value) => `prop:${name}={${value}}`,
     listener: (event) => `on:${event}`,
   }),
+
+  server: {
+    care: (scene) => careOfValues(scene, isWrittenAsBoolean),
+    packages: [],
+    file: 'server.js',
+    write: (scene, libraryName) =>
+      writeServerFile(scene, libraryName, {
+        imports: [
+          `import { createComponent, renderToString } from 'solid-js/web';`,
+          `import { Example } from './Example.jsx';`,
+        ],
+        misses: isWrittenAsBoolean,
+        rendered: (stage) => `renderToString(() => createComponent(Example, { ${stage} }))`,
+      }),
+    compile: (source, tools) => compileWith(source, tools, { generate: 'ssr', hydratable: true }),
+    compileHydrating: (source, tools) => compileWith(source, tools, { generate: 'dom', hydratable: true }),
+    hydrateModule: `
+import { createComponent, hydrate as hydrateTree } from 'solid-js/web';
+${TRUSTED_MARKUP}
+export function hydrate({ Example }, container, stage) {
+  globalThis._$HY ??= { events: [], completed: new WeakSet(), r: {}, fe() {} };
+  return hydrateTree(() => createComponent(Example, { stage }), container);
+}
+`,
+  },
 
   project: {
     packages: { 'vite-plugin-solid': '^2' },

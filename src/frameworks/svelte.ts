@@ -4,7 +4,8 @@ import { heardCode, stageCall } from './stage-call.js';
 import { checkWithSvelteCheck } from './checkers.js';
 import { listenerCode, writeTyped } from './typed-use.js';
 import { heardAtHost, tagEntries, useImports, useInterfaces } from './declarations.js';
-import type { Framework } from './framework.js';
+import type { Framework, FrameworkTools } from './framework.js';
+import { careOfValues, writeServerFile } from './server-rendering.js';
 import { looksLikeListener, type BoundProperty, type Scene } from './scene.js';
 import {
   HTML_SYNTAX,
@@ -92,6 +93,22 @@ interface Compiler {
   compile(source: string, options: object): { js: { code: string } };
 }
 
+async function compileComponent(
+  source: string,
+  generate: 'client' | 'server',
+  { load }: FrameworkTools,
+): Promise<string> {
+  const { compile } = (await load('svelte/compiler')) as Compiler;
+  const { js } = compile(source, {
+    filename: 'Example.svelte',
+    generate,
+    dev: false,
+    css: 'external',
+    runes: true,
+  });
+  return js.code;
+}
+
 /** Svelte 5, components with runes. */
 export const svelte: Framework = {
   name: 'svelte',
@@ -99,7 +116,7 @@ export const svelte: Framework = {
   packages: [{ name: 'svelte', major: 5 }],
   exampleFile: 'Example.svelte',
   vendor: {
-    svelte: `export { flushSync, mount, unmount } from 'svelte';`,
+    svelte: `export { flushSync, hydrate, mount, unmount } from 'svelte';`,
     'svelte/internal/client': `export * from 'svelte/internal/client';`,
     'svelte/internal/disclose-version': `import 'svelte/internal/disclose-version';`,
     'svelte/internal/flags/async': `import 'svelte/internal/flags/async';`,
@@ -113,17 +130,7 @@ export const svelte: Framework = {
     return `<script>\n${indented(script(scene, names).join('\n'), 2)}\n</script>\n\n${template(scene, names)}\n`;
   },
 
-  async compile(source, { load }) {
-    const { compile } = (await load('svelte/compiler')) as Compiler;
-    const { js } = compile(source, {
-      filename: 'Example.svelte',
-      generate: 'client',
-      dev: false,
-      css: 'external',
-      runes: true,
-    });
-    return js.code;
-  },
+  compile: (source, tools) => compileComponent(source, 'client', tools),
 
   declarations: (
     contracts,
@@ -175,6 +182,27 @@ ${tagEntries(contracts, 4)}
         tail: [],
       }),
     check: checkWithSvelteCheck,
+  },
+
+  server: {
+    care: (scene) => careOfValues(scene),
+    packages: [],
+    file: 'server.js',
+    write: (scene, libraryName) =>
+      writeServerFile(scene, libraryName, {
+        imports: [`import { render } from 'svelte/server';`, `import Example from './Example.svelte';`],
+        rendered: (stage) => `render(Example${stage && `, { props: { ${stage} } }`}).body`,
+      }),
+    compile: (source, tools) => compileComponent(source, 'server', tools),
+    hydrateModule: `
+import { flushSync, hydrate as hydrateComponent, unmount } from 'svelte';
+
+export function hydrate({ default: Example }, container, stage) {
+  const component = hydrateComponent(Example, { target: container, props: { stage } });
+  flushSync();
+  return () => unmount(component);
+}
+`,
   },
 
   project: {

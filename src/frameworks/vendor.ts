@@ -4,13 +4,16 @@ import { cachedValue } from '../system/remembered-value.js';
 import type { InstalledFramework } from './find-framework.js';
 import { frameworkTools } from './framework-tools.js';
 
+/** A framework, and where its packages are. */
+type FoundFramework = Omit<InstalledFramework, 'serverMissing'>;
+
 /**
  * The framework's own modules for browsers, by specifier, and the files they consist of; cached by version. `more` are modules
  * that are to be made of the same packages, by the names under which they are asked for.
  */
 export async function vendorFiles(
-  { framework: own, from, version, aliases }: InstalledFramework,
-  more?: Pick<InstalledFramework['framework'], 'vendor' | 'defines'>,
+  { framework: own, from, version, aliases }: FoundFramework,
+  more?: Pick<FoundFramework['framework'], 'vendor' | 'defines'>,
 ): Promise<{ specifiers: Map<string, string>; files: Map<string, string> }> {
   const framework = more
     ? {
@@ -34,7 +37,7 @@ export async function vendorFiles(
 }
 
 async function bundleVendor(
-  { framework, from, aliases }: InstalledFramework,
+  { framework, from, aliases }: FoundFramework,
   specifiers: ReadonlyMap<string, string>,
 ): Promise<Map<string, string>> {
   const { build } = await import('esbuild');

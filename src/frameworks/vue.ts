@@ -9,6 +9,7 @@ import type { Contract } from '../contract/model.js';
 import { liveProperties } from '../contract/passed.js';
 import { useImports, useInterfaces } from './declarations.js';
 import type { Framework } from './framework.js';
+import { careOfValues, writeServerFile } from './server-rendering.js';
 import {
   HTML_SYNTAX,
   indented,
@@ -128,7 +129,7 @@ export const vue: Framework = {
       genDefaultAs: 'Example',
       templateOptions: { compilerOptions: { isCustomElement } },
     });
-    return `${content}\nexport { Example };\n`;
+    return `${content}\nexport { Example, Example as default };\n`;
   },
 
   declarations: (
@@ -196,6 +197,30 @@ ${contracts.map(({ tag, className }) => `    '${tag}': new () => ${className} & 
         tail: ['</template>', ''],
       }),
     check: checkWithVueTsc,
+  },
+
+  server: {
+    care: (scene) => careOfValues(scene),
+    packages: [],
+    file: 'server.js',
+    write: (scene, libraryName) =>
+      writeServerFile(scene, libraryName, {
+        imports: [
+          `import { createSSRApp } from 'vue';`,
+          `import { renderToString } from 'vue/server-renderer';`,
+          `import Example from './Example.vue';`,
+        ],
+        rendered: (stage) => `await renderToString(createSSRApp(Example${stage && `, { ${stage} }`}))`,
+      }),
+    hydrateModule: `
+import { createSSRApp } from 'vue';
+
+export function hydrate({ Example }, container, stage) {
+  const app = createSSRApp(Example, { stage });
+  app.mount(container);
+  return () => app.unmount();
+}
+`,
   },
 
   project: {

@@ -14,6 +14,7 @@ export const FACET_NAMES = [
   'independence',
   'forms',
   'csp',
+  'server',
   'appearance',
   'accessibility',
   'types',

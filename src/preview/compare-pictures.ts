@@ -1,5 +1,5 @@
 import { BrowserMissing } from '../browsers/browser.js';
-import { differ, TOLERANCE } from '../verify/compare-looks.js';
+import { differ } from '../verify/compare-looks.js';
 import type { Camera } from './camera.js';
 import type { PictureAnswer, PicturesRequest } from './shapes.js';
 
@@ -34,6 +34,6 @@ export async function comparePictures(
 
 async function differing(one: Uint8Array, other: Uint8Array): Promise<number> {
   if (Buffer.compare(one, other) === 0) return 0;
-  const { differing, share } = await differ(one, other);
-  return share * 1000 <= TOLERANCE ? 0 : differing;
+  const { differing, isSame } = await differ(one, other);
+  return isSame ? 0 : differing;
 }

@@ -78,5 +78,14 @@ export interface ServerPage {
   nonce?: string | undefined;
   /** The address of the folder with the style files, as it stands in an attribute, with a slash at its end; without it, each root has its styles in itself. */
   styles?: string | undefined;
+  /** Values for an element in HTML, beside those that its attributes carry. */
+  propertiesOf?: ((element: ServedElement) => Readonly<Record<string, unknown>> | undefined) | undefined;
   report: (problem: ServerProblem) => void;
+}
+
+/** An element as it stands in HTML. */
+export interface ServedElement {
+  tag: string;
+  /** By name, in lower case. */
+  attributes: Readonly<Record<string, string>>;
 }

@@ -1,5 +1,5 @@
 import { quotedValue } from './drawing.js';
-import type { ServerDefinition, ServerPage, ServerProblem } from './definition.js';
+import type { ServedElement, ServerDefinition, ServerPage, ServerProblem } from './definition.js';
 import { keepEvents } from './keep-events.js';
 import { nested } from './render-element.js';
 import { HtmlRenderer } from './render-html.js';
@@ -16,6 +16,8 @@ export interface RenderOptions {
   nonce?: string;
   /** The address under which the package's folder `server/styles` is served; without it, each root has its style in itself. */
   styles?: string;
+  /** Values for elements in HTML that no attribute can carry, such as those that a framework's own server renderer leaves out. */
+  properties?: (element: ServedElement) => Readonly<Record<string, unknown>> | undefined;
   /** Is told what cannot be rendered without a browser. */
   onProblem?: (problem: ServerProblem) => void;
 }
@@ -36,13 +38,20 @@ export interface ServerModule {
   keepEvents(options?: { nonce?: string }): string;
 }
 
-/** The functions for servers, from the definitions of a library's elements. They keep nothing between two calls. */
-export function serverModule(definitions: readonly ServerDefinition[]): ServerModule {
+/**
+ * The functions for servers, from the definitions of a library's elements; `others` are the tags of those that only a browser renders. They
+ * keep nothing between two calls.
+ */
+export function serverModule(
+  definitions: readonly ServerDefinition[],
+  others: readonly string[] = [],
+): ServerModule {
   const byTag = new Map(definitions.map((definition) => [definition.tag, definition]));
-  const pageFor = ({ nonce, styles, onProblem }: RenderOptions): ServerPage => ({
+  const pageFor = ({ nonce, styles, properties, onProblem }: RenderOptions): ServerPage => ({
     definitions: byTag,
     nonce,
     styles: styles === undefined ? undefined : quotedValue(styles.replace(/\/?$/, '/')),
+    propertiesOf: properties,
     report: (problem) => onProblem?.(problem),
   });
   const renderHtml = (html: string, options: RenderOptions = {}): string =>
@@ -51,7 +60,8 @@ export function serverModule(definitions: readonly ServerDefinition[]): ServerMo
     renderHtml,
     renderStream: (options = {}) => renderStream(pageFor(options)),
     render(tag, { properties = {}, attributes = {}, content = '' } = {}, options = {}) {
-      if (!byTag.has(tag)) throw new TypeError(`<${tag}> is no element that this package renders.`);
+      if (!byTag.has(tag) && !others.includes(tag))
+        throw new TypeError(`<${tag}> is no element that this package renders.`);
       const wrong = Object.keys(attributes).find((name) => !/^[^\s"'<>/=\0]+$/.test(name));
       if (wrong !== undefined) throw new TypeError(`${JSON.stringify(wrong)} is no name of an attribute.`);
       const inner = content && renderHtml(content, options);

@@ -15,14 +15,22 @@ export interface RenderedElement {
 
 const NOTHING: RenderedElement = { attributes: '', content: '' };
 
+/** What an element is given beside the attributes of its tag. */
+export interface Given {
+  /** Values of properties that are set by script in a browser. */
+  properties: Readonly<Record<string, unknown>>;
+  /** True if its tag is not written yet, so that properties can be reflected to attributes. */
+  reflects: boolean;
+}
+
 /**
- * Renders an element as its class draws it first. `attributes` are those of its tag, `given` the values of properties that are set
- * by script in a browser. What its code throws is reported, and it stays empty: its class renders it.
+ * Renders an element as its class draws it first; `attributes` are those of its tag. What its code throws is reported, and it stays
+ * empty: its class renders it.
  */
 export function renderElement(
   definition: ServerDefinition,
   attributes: ReadonlyMap<string, string>,
-  given: Readonly<Record<string, unknown>>,
+  { properties: given, reflects }: Given,
   filled: Readonly<Record<string, boolean>>,
   page: ServerPage,
 ): RenderedElement {
@@ -42,7 +50,7 @@ export function renderElement(
       if (!isGiven || Object.is(value, fromText)) continue;
       const written = property.reflect?.(value as never) ?? undefined;
       // A default shows in no attribute; one that is there is for script to remove.
-      if (property.reflect && (written !== undefined || text === undefined))
+      if (reflects && property.reflect && (written !== undefined || text === undefined))
         reflected += attribute(property.attribute!, written);
       else if (travels(value)) carried[name] = value;
       else if (value !== undefined)
@@ -192,7 +200,13 @@ export function nested(
     if (Object.hasOwn(properties, name)) write(definition.native[name]![0], plain(properties[name]));
   if (!definition) return `<${tag}${written}>${content}</${tag}>`;
   const filled = definition.asksFilled ? filledIn(content) : {};
-  const { attributes: reflected, content: root } = renderElement(definition, map, properties, filled, page);
+  const { attributes: reflected, content: root } = renderElement(
+    definition,
+    map,
+    { properties, reflects: true },
+    filled,
+    page,
+  );
   // Of two attributes of one name the first counts.
   return `<${tag}${reflected}${written}>${root}${content}</${tag}>`;
 }

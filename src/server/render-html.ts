@@ -75,7 +75,9 @@ export class HtmlRenderer {
     { attributes }: OpenElement,
     filled: Record<string, boolean>,
   ): string {
-    return renderElement(definition, attributes, {}, filled, this.page).content;
+    const { tag } = definition;
+    const properties = this.page.propertiesOf?.({ tag, attributes: Object.fromEntries(attributes) }) ?? {};
+    return renderElement(definition, attributes, { properties, reflects: false }, filled, this.page).content;
   }
 
   #addNext(): void {

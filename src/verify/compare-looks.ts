@@ -10,7 +10,7 @@ export type KnownLooks = Map<string, number>;
 /** The facet whose results are compared. */
 const APPEARANCE = 'appearance';
 /** How many of a thousand pixels may differ: the edge of a letter that falls half a pixel elsewhere. */
-export const TOLERANCE = 0.05;
+const TOLERANCE = 0.05;
 
 /**
  * Compares the pictures of each sample in all frameworks of a browser with that of the first framework. Results of the facet appearance come in
@@ -63,8 +63,8 @@ async function compare(
   });
   const before = known.get(pair);
   if (before !== undefined) return withinTolerance(before);
-  const { differing, share, difference } = await differ(pictures.get(a)!, pictures.get(b)!);
-  if (share * 1000 <= TOLERANCE) {
+  const { differing, isSame, text, difference } = await differ(pictures.get(a)!, pictures.get(b)!);
+  if (isSame) {
     known.set(pair, differing);
     return withinTolerance(differing);
   }
@@ -80,7 +80,7 @@ async function compare(
       ...other.observed,
       {
         did,
-        saw: `${differing} pixels differ (${(share * 100).toFixed(2)} %)`,
+        saw: text,
         wanted: 'the same screenshot',
       },
     ],
@@ -88,11 +88,11 @@ async function compare(
   };
 }
 
-/** How much of two pictures differs, and a picture of it. */
+/** How much of two pictures differs, in words too; whether that is within the tolerance; and a picture of it. */
 export async function differ(
   one: Uint8Array,
   other: Uint8Array,
-): Promise<{ differing: number; share: number; difference: Uint8Array }> {
+): Promise<{ differing: number; isSame: boolean; text: string; difference: Uint8Array }> {
   const [{ PNG: Png }, { default: pixelmatch }] = await Promise.all([
     import('../system/png.js'),
     import('pixelmatch'),
@@ -100,9 +100,13 @@ export async function differ(
   const read = (png: Uint8Array): PNG => Png.sync.read(Buffer.from(png));
   const [a, b] = [read(one), read(other)];
   const { width, height } = a;
-  if (b.width !== width || b.height !== height)
-    return { differing: width * height, share: 1, difference: other };
+  const told = (differing: number, made: Uint8Array): Awaited<ReturnType<typeof differ>> => {
+    const share = differing / (width * height);
+    const text = `${differing} pixels differ (${(share * 100).toFixed(2)} %)`;
+    return { differing, isSame: share * 1000 <= TOLERANCE, text, difference: made };
+  };
+  if (b.width !== width || b.height !== height) return told(width * height, other);
   const difference = new Png({ width, height });
   const differing = pixelmatch(a.data, b.data, difference.data, width, height, { threshold: 0.05 });
-  return { differing, share: differing / (width * height), difference: Png.sync.write(difference) };
+  return told(differing, Png.sync.write(difference));
 }

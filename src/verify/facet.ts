@@ -54,6 +54,8 @@ export interface Facet<Data = unknown> {
   page: PageKind;
   /** True if it is about the element's own tree, which is the same in every framework: it runs in one of them. */
   inOneFramework?: boolean;
+  /** True if the page has each scene as a server renders it, too: see `served`. */
+  onServer?: true;
   /**
    * For a facet that looks at the element itself, whoever made it: in a framework that made the same as another framework did, it comes to the
    * same as there, and only what is the framework's own doing is seen once more (`byFramework`).
@@ -102,6 +104,8 @@ export type OutsideAct =
   | { collectGarbage: true }
   /** Takes a picture of a part of the viewport. */
   | { picture: { x: number; y: number; width: number; height: number } }
+  /** Compares two pictures. */
+  | { compare: [own: string, other: string] }
   /** Says what comes next, so that a hang can be told. */
   | { begin: string }
   /** Says that it is no hang, however long it takes in all. */
@@ -117,8 +121,13 @@ export type ProbeTurn =
 /** What a probe can do in its page. */
 export interface ProbePage {
   tag: string;
-  /** Mounts a scene; `into` is a container in the page (a new one if it is left out). */
-  mount(scene: string, into?: HTMLElement): Promise<Mounted>;
+  /**
+   * Mounts a scene; `into` is a container in the page (a new one if it is left out). What a server `served` is moved there first, and
+   * the framework takes it over.
+   */
+  mount(scene: string, into?: HTMLElement, served?: Served): Promise<Mounted>;
+  /** Opens what a server rendered of a scene, in a document in which no script runs. */
+  served(scene: string): Promise<Served>;
   /** A new container in the page. */
   container(): HTMLElement;
   /**
@@ -153,6 +162,8 @@ export interface ProbePage {
   collectGarbage(): Promise<boolean>;
   /** Takes a picture of a part of the viewport; gives its name, the same for the same picture. */
   picture(of: { x: number; y: number; width: number; height: number }): Promise<string>;
+  /** Compares two pictures; gives how many pixels differ and a picture of that, or undefined where they are as good as the same. */
+  comparePictures(own: string, other: string): Promise<PictureDifference | undefined>;
   /** Says that the probe is at work still: its time limit counts from here. */
   goesOn(): Promise<void>;
   /** Says which sample runs next; false if it brought another probe to a halt, so that it must not be run again. */
@@ -168,6 +179,34 @@ export interface ProbePage {
   leftovers(): Leftovers;
   /** Timers and animation frames that are asked for within a while, by what is running now. */
   restlessness(): Promise<number>;
+}
+
+/** What is different in two pictures. */
+export interface PictureDifference {
+  /** How many pixels differ, and their share in all, as text. */
+  text: string;
+  /** The name of a picture of it. */
+  difference: string;
+}
+
+/** What a server rendered of a scene. */
+export interface Served {
+  /** The frame with it, over the whole viewport. */
+  frame: HTMLIFrameElement;
+  /** The application's container in the frame. */
+  shown: HTMLElement;
+  /** The same container, parsed for this page: what is moved out of it, elements take over. */
+  container: HTMLElement;
+  /** All elements and texts in it, those in shadow roots too. */
+  nodes: readonly Node[];
+  /** What could not be rendered. */
+  problems: readonly string[];
+  /** What the server renders when it is asked once more, where that is another text than the first. */
+  again: { was: string; is: string } | undefined;
+  /** What a person has to do for it to work, which the example does. */
+  care: string | undefined;
+  /** What framework and browser wrote to the console while it was taken over. */
+  messages: string[];
 }
 
 /** How much there is in the page that outlives what made it. */

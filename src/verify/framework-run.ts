@@ -18,6 +18,8 @@ import { PAGE_SEQUENCES, PAGE_SEQUENCES_AFTER_LEAD, pageNeeds, type PageKind } f
 import type { PagePool } from './page-pool.js';
 import { pageHtml } from './page-html.js';
 import type { PageServer } from './page-server.js';
+import { PageRendering, type ServedPages } from './server/served-pages.js';
+import type { ServerRenderer } from './server/server-renderer.js';
 import type { Outcome, ProbeRunner } from './probe-runner.js';
 import type { VerifyResult } from './result.js';
 import { ownCopy, sharedName, sharedWith, type SharedFramework } from './shared-frameworks.js';
@@ -29,13 +31,15 @@ export interface ServedLibrary {
   name: string;
   /** Import map entries for the library's own subpaths. */
   imports: Record<string, string>;
+  /** Its modules: paths in the package, by specifier. */
+  modules: ReadonlyMap<string, string>;
   tags: ReadonlySet<string>;
   /** Frameworks that its elements leave to the page. */
   shared: readonly SharedFramework[];
 }
 
 type Prepared =
-  | { data: unknown; scenes: Record<string, string>; source: string }
+  | { data: unknown; scenes: Record<string, string>; server?: ServedPages; source: string }
   | { nothing: string }
   | { untried: string };
 
@@ -43,6 +47,7 @@ type Prepared =
 export class FrameworkRun {
   readonly #base: string;
   readonly #compiler: ExampleCompiler;
+  readonly #rendering: PageRendering;
   #imports: Record<string, string> = {};
   /** Modules of frameworks that elements share with the page, for the package alone. */
   readonly #shared: Record<string, string> = {};
@@ -54,9 +59,12 @@ export class FrameworkRun {
     readonly facets: readonly Facet[],
     /** True if that is tried here which is the same in all frameworks. */
     readonly isFirst: boolean,
+    /** Renders what facets look at that need a server. */
+    renderer: ServerRenderer,
   ) {
     this.#base = `/frameworks/${installed.framework.name}`;
     this.#compiler = new ExampleCompiler(installed, library.tags);
+    this.#rendering = new PageRendering(server, installed, library, renderer, this.#base);
   }
 
   /** Puts the framework's modules where pages can load them; compiles all examples where its compiler wants them at once. */
@@ -216,6 +224,7 @@ export class FrameworkRun {
   async #prepare(facet: Facet, facts: ElementFacts): Promise<Prepared> {
     const plan = facet.plan(facts);
     if ('nothing' in plan || 'untried' in plan) return plan;
+    if (facet.onServer && this.#rendering.whyNot !== undefined) return { untried: this.#rendering.whyNot };
     const { framework } = this.installed;
     const sources = Object.entries(plan.scenes).map(([name, scene]: [string, Scene]) => ({
       name,
@@ -229,7 +238,9 @@ export class FrameworkRun {
         scenes[name] = this.server.address(path);
       }),
     );
-    return { data: plan.data, scenes, source: joinSources(sources) };
+    if (!facet.onServer) return { data: plan.data, scenes, source: joinSources(sources) };
+    const rendered = await this.#rendering.render(plan.scenes);
+    return { data: plan.data, scenes, server: rendered.served, source: rendered.source };
   }
 
   async #probe(
@@ -245,12 +256,14 @@ export class FrameworkRun {
       prepared = await ready;
     } catch (error) {
       return {
-        outcome: { broke: `The framework's compiler refuses the example: ${(error as Error).message}` },
+        outcome: {
+          broke: `${facet.onServer ? 'It cannot be rendered on a server' : "The framework's compiler refuses the example"}: ${(error as Error).message}`,
+        },
         source: '',
       };
     }
     if ('nothing' in prepared || 'untried' in prepared) return { outcome: prepared, source: '' };
-    const { data, scenes, source } = prepared;
+    const { data, scenes, server, source } = prepared;
     const request = {
       facet: facet.name,
       part,
@@ -260,6 +273,7 @@ export class FrameworkRun {
       ...(facet.ofElement ? { compared: properties.map(({ name }) => name) } : {}),
       scenes,
       framework: this.server.address(`${this.#base}/mount.js`),
+      ...(server ? { server } : {}),
       required,
       foreign,
       register: this.library.imports[registeringModule(this.library.name, tag)]!,

@@ -28,6 +28,7 @@ import { PageServer } from './page-server.js';
 import { BuiltCode } from './rests-on.js';
 import type { RunPages } from './run-pages.js';
 import { installedFrameworks } from './shared-names.js';
+import type { ServerRenderer } from './server/server-renderer.js';
 import { splitUnits, unitKey, type Shard } from './shards.js';
 import { summarize, type VerifyReport, type VerifyResult } from './result.js';
 import type { ProbedCell, Verified, VerifyOptions } from './verify-options.js';
@@ -72,6 +73,7 @@ export class LibraryRun {
   readonly #served: () => Promise<ServedLibrary>;
   /** What was seen in the frameworks that others are compared with. */
   readonly #leads: Leads;
+  #renderer: ServerRenderer | undefined;
   readonly #listening = once(() => this.#listen());
   #elements: readonly KnownElement[] = [];
   /** The frameworks that elements share with the page, with their versions. */
@@ -152,7 +154,7 @@ export class LibraryRun {
   }
 
   async end(): Promise<void> {
-    await this.#server.stop();
+    await Promise.all([this.#server.stop(), this.#renderer?.end()]);
   }
 
   /** The facets that are seen in a framework: those that somebody asks for. */
@@ -287,21 +289,29 @@ export class LibraryRun {
     await this.#listening();
     const { FrameworkRun } = await loadSeeing();
     const isFirst = isFirstFramework(installed.framework.name, this.#promised);
-    const run = new FrameworkRun(this.#server, installed, await this.#served(), facets, isFirst);
+    const served = await this.#served();
+    const renderer = (this.#renderer ??= await this.#newRenderer(served));
+    const run = new FrameworkRun(this.#server, installed, served, facets, isFirst, renderer);
     const tags = new Set(toSee.map(({ tag }) => tag));
     await run.prepare(await this.#factsOf(this.#elements.filter(({ tag }) => tags.has(tag))));
     return run;
   }
 
+  /** A server that has the built package, for whoever asks for pages of it. */
+  async #newRenderer({ name, modules }: ServedLibrary): Promise<ServerRenderer> {
+    const { ServerRenderer } = await import('./server/server-renderer.js');
+    return new ServerRenderer({ name, modules, files: this.files });
+  }
+
   /** What is to be done in a framework, with what is remembered of it. */
-  #jobs({ framework, version }: InstalledFramework, facets: readonly Facet[]): Promise<Job>[] {
+  #jobs({ framework, version, serverMissing }: InstalledFramework, facets: readonly Facet[]): Promise<Job>[] {
     return [...this.pages.pools.keys()].flatMap((browser) =>
       this.#ownIn(browser).map(async ({ tag, uses, facts }) => {
         const keyOf = (seen: readonly Facet[]): string =>
           contentKey(
             this.#tool,
             this.#identities.get(browser) ?? '',
-            `${framework.name} ${version}`,
+            `${framework.name} ${version} ${serverMissing?.what ?? ''}`,
             this.#shared,
             seen.map(({ name }) => name).join(),
             isFirstFramework(framework.name, this.#promised) ? 'first' : '',
@@ -398,7 +408,9 @@ export class LibraryRun {
   }
 
   #picturesOf(results: readonly VerifyResult[]): Map<string, Uint8Array> {
-    const names = results.flatMap(({ pictures }) => pictures?.own ?? []);
+    const names = results.flatMap(({ pictures }) =>
+      Object.values(pictures ?? {}).filter((name) => name !== undefined),
+    );
     return new Map(names.map((name) => [name, this.pages.pictures.get(name)!]));
   }
 

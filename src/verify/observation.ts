@@ -16,8 +16,8 @@ export interface Observation {
   /** Why, where the verdict is not `fits`. */
   note: string;
   observed: ObservedStep[];
-  /** The name of a picture that was taken. */
-  picture?: string;
+  /** Names of pictures: the one that was taken, and where another one was expected, that one and the difference. */
+  pictures?: { own: string; other?: string; difference?: string };
 }
 
 /** What was done where an element has timers running while it is looked at: what it shows may change by itself. */

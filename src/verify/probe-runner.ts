@@ -2,7 +2,8 @@ import { PageCrashed, PageHangs, type Page } from '../browsers/browser.js';
 import { tookTooMuch } from '../browsers/memory-watch.js';
 import { STAGE } from './stage.js';
 import type { BrowserKeeper } from './browser-keeper.js';
-import type { OutsideAct, ProbeTurn } from './facet.js';
+import { differ } from './compare-looks.js';
+import type { OutsideAct, PictureDifference, ProbeTurn } from './facet.js';
 import type { Pictures } from './pictures.js';
 import type { Observation } from './observation.js';
 
@@ -115,8 +116,15 @@ export class ProbeRunner {
     else if ('park' in act) await page.point(0, 0, timeout);
     else if ('collectGarbage' in act) return (await page.heapUsed(timeout)) !== undefined;
     else if ('picture' in act) return this.pictures.keep(await page.screenshot(act.picture));
+    else if ('compare' in act) return this.#compare(...act.compare);
     else if ('begin' in act) this.#sample = act.begin;
     return undefined;
+  }
+
+  async #compare(own: string, other: string): Promise<PictureDifference | null> {
+    const { pictures } = this;
+    const { difference, isSame, text } = await differ(pictures.get(own)!, pictures.get(other)!);
+    return isSame ? null : { text, difference: pictures.keep(difference) };
   }
 
   /** Opens a page before there is anything to run in it. */

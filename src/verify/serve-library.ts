@@ -24,14 +24,11 @@ export async function serveLibrary(
   const modules = Object.entries(packageExports(library, contracts)).filter(([, file]) =>
     file.endsWith('.js'),
   );
+  const byName = modules.map(([path, file]) => [library.name + path.slice(1), file.slice(2)] as const);
   return {
     name: library.name,
-    imports: Object.fromEntries(
-      modules.map(([path, file]) => [
-        library.name + path.slice(1),
-        server.address(`/package${file.slice(1)}`),
-      ]),
-    ),
+    modules: new Map(byName),
+    imports: Object.fromEntries(byName.map(([name, path]) => [name, server.address(`/package/${path}`)])),
     tags: new Set(contracts.map(({ tag }) => tag)),
     shared: await sharedFrameworks(library.root, sharedNames(elements), files),
   };

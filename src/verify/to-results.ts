@@ -26,7 +26,7 @@ export function toResults(
   if ('nothing' in outcome) return [];
   if ('untried' in outcome) return whole('unchecked', outcome.untried);
   if ('broke' in outcome) return whole('fails', outcome.broke);
-  return outcome.done.map(({ subject, verdict, note, observed, picture }) =>
+  return outcome.done.map(({ subject, verdict, note, observed, pictures }) =>
     withVisibleWords({
       element,
       facet,
@@ -38,7 +38,7 @@ export function toResults(
       source,
       seen,
       observed: [...observed],
-      ...(picture === undefined ? {} : { pictures: { own: picture } }),
+      ...(pictures === undefined ? {} : { pictures }),
     }),
   );
 }

@@ -1,4 +1,5 @@
 import { join } from 'node:path';
+import { isServerIdiom } from '../../frameworks/server-rendering.js';
 import { libraryKey } from '../../analysis/remembered.js';
 import { openLibrary, type Library } from '../../library/open-library.js';
 import { cacheFolder, contentKey } from '../../system/cache.js';
@@ -43,11 +44,12 @@ export async function withControl(
   );
   const { elements } = await subject.known();
   const kinds = new Map(elements.map((element) => [element.tag, element.kinds]));
+  const isGeneral = (result: VerifyResult): boolean =>
+    // What a framework needs on a server, it says itself.
+    (result.facet === 'server' && isServerIdiom(result.note)) ||
+    notes.get(result.framework)!.has(generalText(result, kinds.get(result.element) ?? {}));
   const results = report.results.map((result) =>
-    mayBeGeneral(result) &&
-    notes.get(result.framework)!.has(generalText(result, kinds.get(result.element) ?? {}))
-      ? { ...result, general: true }
-      : result,
+    mayBeGeneral(result) && isGeneral(result) ? { ...result, general: true } : result,
   );
   return { ...report, results, summary: summarize(results) };
 }

@@ -1,6 +1,6 @@
 import type { Facet, ProbePage } from '../facet.js';
 import { RUNNING_TIMERS, type Observation } from '../observation.js';
-import { STAGE } from '../stage.js';
+import { STAGE, STAGE_STYLE } from '../stage.js';
 import { Observer } from '../observe.js';
 import { comeFromElsewhere } from './come-from.js';
 import { allSamples, type SampleData } from './plan-samples.js';
@@ -30,7 +30,7 @@ export const appearance: Facet<SampleData[]> = {
       // What had the focus before, and by what, shows in the ring around what has it then.
       const leave = await comeFromElsewhere(page);
       const stage = page.container();
-      stage.style.cssText = `position: absolute; inset: 0 auto auto 0; width: ${STAGE.width}px; height: ${STAGE.height}px; background: white`;
+      stage.style.cssText = STAGE_STYLE;
       const ran = await withSample(
         page,
         sample,
@@ -53,7 +53,7 @@ export const appearance: Facet<SampleData[]> = {
       if (!ran) observer.leave(HALTING);
       // What goes wrong in the page is told by the facet samples.
       page.errors();
-      found.push({ ...observer.result(), ...(picture === undefined ? {} : { picture }) });
+      found.push({ ...observer.result(), ...(picture === undefined ? {} : { pictures: { own: picture } }) });
     }
     return found;
   },

@@ -13,6 +13,7 @@ import { csp } from './csp.js';
 import { properties } from './properties.js';
 import { reflection } from './reflection.js';
 import { samples } from './samples.js';
+import { server } from './server.js';
 import { slots } from './slots.js';
 import { upgrade } from './upgrade.js';
 
@@ -36,6 +37,7 @@ export const FACETS: readonly Facet[] = [
   independence,
   forms,
   csp,
+  server,
   appearance,
   accessibility,
 ];

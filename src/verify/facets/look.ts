@@ -1,4 +1,5 @@
 import type { ProbePage } from '../facet.js';
+import { behindHead } from '../behind-head.js';
 import { innerRoot } from '../inner-root.js';
 import { instanceNames } from '../instance-names.js';
 import { firstChange, show, type Observer } from '../observe.js';
@@ -62,7 +63,9 @@ export function insideOf(element: Element): string {
 }
 
 function write(node: Node, ids: ReadonlyMap<string, string>): string {
-  return [...node.childNodes].map((child) => writeNode(child, ids)).join('');
+  return behindHead(node)
+    .map((child) => writeNode(child, ids))
+    .join('');
 }
 
 function writeNode(node: Node, ids: ReadonlyMap<string, string>): string {

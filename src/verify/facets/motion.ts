@@ -1,6 +1,6 @@
 /** What fades or slides is judged at its end; what moves for ever is left as it is, unless something is to be done with it. */
 export function endMotion(
-  roots: readonly ShadowRoot[] = [],
+  roots: readonly DocumentOrShadowRoot[] = [],
   endless: (animation: Animation) => void = () => {},
 ): void {
   for (const animation of [document, ...roots].flatMap((root) => root.getAnimations())) {

@@ -1,6 +1,6 @@
 import { errorText } from '../error-text.js';
 import type { Expectation, Step } from '../../contract/schema.js';
-import type { Mounted, ProbePage } from '../facet.js';
+import type { Mounted, ProbePage, Served } from '../facet.js';
 import type { SampleData } from './plan-samples.js';
 import { sameValue } from './same-value.js';
 import { findTarget, takesFocus } from './target.js';
@@ -25,13 +25,14 @@ export async function withSample(
   sample: SampleData,
   work: (mounted: Mounted) => Promise<void>,
   into?: HTMLElement,
+  served?: Served,
 ): Promise<boolean> {
   if (!(await page.beginSample(sample.sample))) return false;
   const early = new Set<string>();
   const hear = ({ type }: Event): void => void early.add(type);
   const types = new Set(sample.steps.flatMap((step) => eventOf(step) ?? []));
   for (const type of types) document.addEventListener(type, hear, { capture: true });
-  const mounted = await page.mount(sample.scene, into);
+  const mounted = await page.mount(sample.scene, into, served);
   for (const type of types) document.removeEventListener(type, hear, { capture: true });
   sentEarly.set(mounted, early);
   await work(mounted);

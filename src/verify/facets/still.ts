@@ -8,13 +8,15 @@ const STILL = `
 
 /** Stills everything in the page, also inside of shadow roots, and waits until fonts have come and it is drawn; gives a function that ends it. */
 export async function still(element: Element): Promise<() => void> {
-  const sheet = new CSSStyleSheet();
+  const { ownerDocument } = element;
+  // A sheet belongs to one document; the element may be in a frame.
+  const sheet = new (ownerDocument.defaultView as Window & typeof globalThis).CSSStyleSheet();
   sheet.replaceSync(STILL);
   const inside = rootsIn(element);
-  const roots = [document, ...inside];
+  const roots = [ownerDocument, ...inside];
   for (const root of roots) root.adoptedStyleSheets = [...root.adoptedStyleSheets, sheet];
-  endMotion(inside, (animation) => animation.cancel());
-  await document.fonts.ready;
+  endMotion([ownerDocument, ...inside], (animation) => animation.cancel());
+  await ownerDocument.fonts.ready;
   for (let frame = 0; frame < 2; frame++) await new Promise(requestAnimationFrame);
   return () => {
     for (const root of roots)
@@ -46,7 +48,7 @@ function rootsIn(element: Element): ShadowRoot[] {
   const inner = innerRoot(element);
   const below = [...element.querySelectorAll('*'), ...(inner === element ? [] : inner.querySelectorAll('*'))];
   return [
-    ...(inner instanceof ShadowRoot ? [inner] : []),
+    ...(inner === element ? [] : [inner as ShadowRoot]),
     ...below.flatMap((node) =>
       node.localName.includes('-') || innerRoot(node) !== node ? rootsIn(node) : [],
     ),

@@ -3,13 +3,23 @@ import { pageNeeds } from '../page-kinds.js';
 import { FACETS } from '../facets/index.js';
 import { snapshotOf } from '../facets/consumer-data.js';
 import { Outside } from '../facets/outside-style.js';
-import type { Facet, Leftovers, Mounted, OutsideAct, ProbePage, ProbeTurn } from '../facet.js';
+import type {
+  Facet,
+  Leftovers,
+  Mounted,
+  OutsideAct,
+  PictureDifference,
+  ProbePage,
+  ProbeTurn,
+  Served,
+} from '../facet.js';
 import { innerRoot, rememberRoots } from '../inner-root.js';
 import type { Observation } from '../observation.js';
 import { Observer } from '../observe.js';
 import { rememberCanvases } from '../canvases.js';
 import { rememberInternals } from '../internals.js';
 import { rememberStates } from '../state-names.js';
+import { parseDeclared } from './declared-roots.js';
 import { trackLeftovers } from './leftovers.js';
 import { madeText } from './made.js';
 import { arrivalAt, deepestAt } from './pointer.js';
@@ -37,6 +47,16 @@ interface FrameworkModule {
   mount(example: unknown, container: HTMLElement, stage: Stage): () => void;
 }
 
+/** How it takes over what a server rendered. */
+interface HydratingModule {
+  hydrate(example: unknown, container: HTMLElement, stage: Stage): () => void;
+}
+
+/** What a server rendered of a scene: the address of a page with it. */
+interface ServedScene extends Pick<Served, 'problems' | 'again' | 'care'> {
+  address: string;
+}
+
 /** What Node asks for: which probe, with which examples. */
 interface Request {
   facet: string;
@@ -49,6 +69,8 @@ interface Request {
   /** Addresses of the compiled examples, by scene. */
   scenes: Record<string, string>;
   framework: string;
+  /** What a server rendered of scenes, and what takes it over: for a facet that needs it. */
+  server?: { framework: string; scenes: Record<string, string>; pages: Record<string, ServedScene> };
   register: string;
   /** Samples that brought an earlier probe to a halt. */
   halting: string[];
@@ -307,6 +329,11 @@ class Probe implements ProbePage {
     return (await this.#tell({ picture: of })) as string;
   }
 
+  async comparePictures(own: string, other: string): Promise<PictureDifference | undefined> {
+    if (own === other) return undefined;
+    return ((await this.#tell({ compare: [own, other] })) as PictureDifference | null) ?? undefined;
+  }
+
   async goesOn(): Promise<void> {
     await this.#tell({ goesOn: true });
   }
@@ -348,12 +375,31 @@ class Probe implements ProbePage {
     await import(this.#request.register);
   }
 
-  async mount(scene: string, into: HTMLElement = container()): Promise<Mounted> {
+  async served(scene: string): Promise<Served> {
+    const { address, problems, again, care } = this.#request.server!.pages[scene]!;
+    const frame = document.createElement('iframe');
+    // Without allow-scripts no script runs in it (HTML, section 7.1.5).
+    frame.sandbox.add('allow-same-origin');
+    frame.style.cssText =
+      'position: fixed; inset: 0; width: 100vw; height: 100vh; border: 0; background: white';
+    const loaded = new Promise((resolve) => frame.addEventListener('load', resolve, { once: true }));
+    frame.src = address;
+    document.body.append(frame);
+    const [text] = await Promise.all([fetch(address).then((answer) => answer.text()), loaded]);
+    const shown = frame.contentDocument!.getElementById('app')!;
+    await pictured(...shown.children);
+    const { body, nodes } = parseDeclared(text);
+    const parsed = body.querySelector<HTMLElement>('#app')!;
+    return { frame, shown, container: parsed, nodes: nodes.slice(1), problems, again, care, messages: [] };
+  }
+
+  async mount(scene: string, into: HTMLElement = container(), served?: Served): Promise<Mounted> {
     await this.park();
+    const { framework: module, scenes, server } = this.#request;
     const [framework, example] = (await Promise.all([
-      import(this.#request.framework),
-      import(this.#request.scenes[scene]!),
-    ])) as [FrameworkModule, unknown];
+      import(served ? server!.framework : module),
+      import(served ? server!.scenes[scene]! : scenes[scene]!),
+    ])) as [FrameworkModule & HydratingModule, unknown];
     const heard: Event[] = [];
     let handed: Handed = { element: () => undefined };
     const stage = Object.assign((next: Handed): void => void (handed = next), {
@@ -400,11 +446,15 @@ class Probe implements ProbePage {
         into.remove();
       },
     };
-    const unmount = framework.mount(example, into, stage);
+    const hushed = served && hearConsole(served.messages);
+    if (served) into.append(...served.container.childNodes);
+    served?.frame.remove();
+    const unmount = served ? framework.hydrate(example, into, stage) : framework.mount(example, into, stage);
     await until(() => Boolean(handed.element()));
     Object.assign(mounted.values, handed.values);
     await pictured(mounted.element);
     await tracker.calm();
+    hushed?.();
     const { compared } = this.#request;
     if (compared) {
       const made = madeText(mounted.element, compared, tracker.listenersOf);
@@ -412,6 +462,14 @@ class Probe implements ProbePage {
     }
     return mounted;
   }
+}
+
+/** Notes what is written to the console as a warning or an error, until the function given back is called. */
+function hearConsole(messages: string[]): () => void {
+  const { warn, error } = console;
+  console.warn = console.error = (...given: unknown[]): void =>
+    void messages.push(given.map(errorText).join(' '));
+  return () => void Object.assign(console, { warn, error });
 }
 
 /** The middle of an element in the viewport, where it is scrolled to. */

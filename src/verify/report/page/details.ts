@@ -104,7 +104,7 @@ function subjectDetails(result: DetailedResult): HTMLElement {
   );
   if (note) made.append(make('p', {}, note));
   if (accepted) made.append(make('p', {}, `Accepted: ${accepted}`));
-  if (pictures) made.append(looks(pictures));
+  if (pictures) made.append(looks(pictures, result.facet));
   if (observed.length === 0) return made;
   const rows = observed.map(({ did, saw, wanted }) =>
     make(
@@ -137,11 +137,14 @@ function codeFigure(source: string): HTMLElement {
 }
 
 /** The two pictures, and what differs. */
-function looks({ own, other, difference }: NonNullable<DetailedResult['pictures']>): HTMLElement {
+function looks(
+  { own, other, difference }: NonNullable<DetailedResult['pictures']>,
+  facet: string,
+): HTMLElement {
   const all = JSON.parse(document.getElementById('pictures')!.textContent) as Record<string, string>;
   const figures = [
-    ['Here', own],
-    ['In the framework that it is compared with', other],
+    [facet === 'server' ? 'After the script' : 'Here', own],
+    [facet === 'server' ? 'Before any script' : 'In the framework that it is compared with', other],
     ['What differs', difference],
   ].flatMap(([caption, name]) => {
     const png = name === undefined ? undefined : all[name];
