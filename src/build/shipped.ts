@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { join } from 'node:path';
+import { componentOf } from '../contract/implementation.js';
 import type { Contract } from '../contract/model.js';
 import { emitElement, type Addresses } from '../emit/browser/element.js';
 import { scopedStyle } from '../emit/browser/scoped-style.js';
@@ -71,15 +72,17 @@ export function serverModuleOf(
     // Nothing in a style sheet may end the element that it stands in.
     return { css: text.replace(/<\//g, '<\\/'), file: `${name}.${sum}.css` };
   };
-  const sheets =
-    contract.encapsulation === 'none'
+  const isComponent = componentOf(contract) !== undefined;
+  const sheets = isComponent
+    ? []
+    : contract.encapsulation === 'none'
       ? [[contract.tag, scopedStyle(libraryCss + css, contract.tag)] as const]
       : [
           ...librarySheets.map(({ inside }, place) => [`library-${place + 1}`, inside] as const),
           [contract.tag, css] as const,
         ];
   const written = sheets.filter(([, text]) => text !== '').map(([name, text]) => named(name, text));
-  const source = { contract, tree: tree!, behavior, sheets: written };
+  const source = { contract, tree: tree!, behavior: isComponent ? undefined : behavior, sheets: written };
   const code = emitServerDefinition(source, contracts, {
     helpers: SERVER_HELPERS,
     behavior: folder.behavior ? join(root, folder.behavior.file) : '',

@@ -1,6 +1,6 @@
 import { browserUses } from '../behavior/browser-uses.js';
+import type { Contract } from '../contract/model.js';
 import { liveProperties, nativeProperties } from '../contract/passed.js';
-import { takesOverOf } from '../emit/browser/element.js';
 import type { Finding } from '../findings/finding.js';
 import { report } from '../findings/report.js';
 import type { LibraryElement } from '../library/library-element.js';
@@ -9,9 +9,14 @@ import { firstRenderingCalls } from '../view/first-rendering.js';
 /** Members of a host that are there without an element. */
 const ALWAYS = ['className', 'getAttribute', 'hasAttribute', 'matches'];
 
+/** True if servers draw an element with its own code; what a component is given is nothing that its code works out. */
+function runsOnServers({ server, implementation }: Contract): boolean {
+  return server && implementation.kind === 'view';
+}
+
 /** Code that a server runs for the first rendering of an element, and that needs what only a browser has. */
 export function checkServerCode({ contract, behavior, tree, folder }: LibraryElement): Finding[] {
-  if (!behavior || !tree || !folder.behavior || !takesOverOf(contract)) return [];
+  if (!behavior || !tree || !folder.behavior || !runsOnServers(contract)) return [];
   const names = firstRenderingCalls(tree);
   if (behavior.exports.has('state')) names.add('state');
   const known = new Set([

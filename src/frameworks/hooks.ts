@@ -30,9 +30,14 @@ export interface HooksDialect {
   attribute(name: string, value: string): string;
   /** How a property is written in JSX; undefined where it is set through the reference, in an effect. */
   property(property: BoundProperty, value: string, scene: Scene): string | undefined;
+  /** Attributes by which the framework leaves alone what an element without a shadow root holds. */
+  leaving?: readonly string[];
   /** True if JSX takes listeners for the element's events; otherwise they are added in an effect. */
   listens: boolean;
 }
+
+/** By these, React leaves alone what an element without a shadow root holds. */
+export const REACT_LEAVING = ['suppressHydrationWarning', "dangerouslySetInnerHTML={{ __html: '' }}"];
 
 /** An example as a function component with hooks. */
 export function writeWithHooks(scene: Scene, dialect: HooksDialect): string {
@@ -62,6 +67,7 @@ export function writeWithHooks(scene: Scene, dialect: HooksDialect): string {
     ...(refers ? [`ref={${names.element}}`] : []),
     ...Object.entries(attributes).map(([name, value]) => dialect.attribute(name, value)),
     ...bound,
+    ...(scene.light ? (dialect.leaving ?? []) : []),
     ...listeners.map((event) => `on${event}={(event) => ${heardCode(scene)}}`),
   ];
   const inside = writeContent(content, dialect.syntax);
@@ -132,20 +138,21 @@ export function mount({ Example }, container, stage) {
 }
 
 /** How frameworks with React's server renderer and root do it. */
-export function reactServer(jsx: string, own: Pick<ServerRendering, 'example' | 'care'>): ServerRendering {
+export function reactServer(
+  jsx: string,
+  own: Pick<ServerRendering, 'example' | 'misses' | 'care'>,
+): ServerRendering {
   return {
     ...own,
     packages: [],
     file: 'server.jsx',
     jsxImportSource: jsx.replace(/\/jsx-runtime$/, ''),
-    write: (scene, libraryName) =>
-      writeServerFile(scene, libraryName, {
-        imports: [
-          `import { renderToString } from 'react-dom/server';`,
-          `import { Example } from './Example.jsx';`,
-        ],
-        rendered: (stage) => `renderToString(<Example${stage && ` stage={${stage}}`} />)`,
-      }),
+    write: (page) =>
+      writeServerFile(
+        page,
+        [`import { renderToString } from 'react-dom/server';`, `import { Example } from './Example.jsx';`],
+        (stage) => `renderToString(<Example${stage && ` stage={${stage}}`} />)`,
+      ),
     hydrateModule: `
 import { hydrateRoot } from 'react-dom/client';
 import { jsx } from ${quoted(jsx)};

@@ -100,7 +100,7 @@ export const html: Framework = {
   server: {
     packages: [],
     file: 'server.js',
-    write(scene, libraryName) {
+    write({ scene, libraryName }) {
       const given = scene.properties.map(({ name, value }) => entry(name, valueCode(value)));
       const content = writeContent(scene.content, HTML_SYNTAX).join('');
       const input = [

@@ -4,8 +4,20 @@ import { heardAtHost } from './declarations.js';
 import { jsxDeclarations } from './jsx-declarations.js';
 import { jsxTyping } from './jsx-typing.js';
 import { JSX } from './jsx.js';
-import { looksLikeListener } from './scene.js';
-import { careOfValues, writeServerFile } from './server-rendering.js';
+import { looksLikeListener, type Scene } from './scene.js';
+import { careOf, isLeftOut, LEAVES_ALONE, writeServerFile } from './server-rendering.js';
+
+function write(scene: Scene, leaving: readonly string[] = []): string {
+  return writeWithHooks(scene, {
+    hooks: 'preact/hooks',
+    syntax: JSX,
+    attribute: JSX.attribute,
+    property: ({ name }, value) =>
+      looksLikeListener(name) && !scene.plain ? undefined : `${name}={${value}}`,
+    leaving,
+    listens: true,
+  });
+}
 
 /** Preact, function components with hooks, JSX with the names of HTML. */
 export const preact: Framework = {
@@ -20,15 +32,7 @@ export const preact: Framework = {
   },
   defines: {},
 
-  write: (scene) =>
-    writeWithHooks(scene, {
-      hooks: 'preact/hooks',
-      syntax: JSX,
-      attribute: JSX.attribute,
-      property: ({ name }, value) =>
-        looksLikeListener(name) && !scene.plain ? undefined : `${name}={${value}}`,
-      listens: true,
-    }),
+  write,
 
   compile: (source) => compileJsx(source, 'preact'),
 
@@ -65,18 +69,21 @@ export const preact: Framework = {
   }),
 
   server: {
-    care: (scene) => careOfValues(scene),
+    misses: isLeftOut,
+    example: (scene) => write(scene, ["dangerouslySetInnerHTML={{ __html: '' }}"]),
+    care: (scene) => careOf(scene.light && LEAVES_ALONE),
     packages: [{ name: 'preact-render-to-string', major: 6 }],
     file: 'server.jsx',
     jsxImportSource: 'preact',
-    write: (scene, libraryName) =>
-      writeServerFile(scene, libraryName, {
-        imports: [
+    write: (page) =>
+      writeServerFile(
+        page,
+        [
           `import { renderToString } from 'preact-render-to-string';`,
           `import { Example } from './Example.jsx';`,
         ],
-        rendered: (stage) => `renderToString(<Example${stage && ` stage={${stage}}`} />)`,
-      }),
+        (stage) => `renderToString(<Example${stage && ` stage={${stage}}`} />)`,
+      ),
     hydrateModule: `
 import { hydrate as hydrateTree, render } from 'preact';
 import { jsx } from 'preact/jsx-runtime';

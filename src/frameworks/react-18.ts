@@ -1,13 +1,20 @@
 import type { Property } from '../contract/model.js';
 import { quoted } from '../syntax/literal.js';
-import { compileJsx, reactMount, reactServer, writeWithHooks } from './hooks.js';
+import {
+  compileJsx,
+  REACT_LEAVING,
+  reactMount,
+  reactServer,
+  writeWithHooks,
+  type HooksDialect,
+} from './hooks.js';
 import type { Framework } from './framework.js';
 import { reactDeclarations } from './jsx-declarations.js';
 import { elementAttribute, REACT_JSX } from './jsx.js';
 import { jsxTyping } from './jsx-typing.js';
 import { react, REACT_REFERENCE } from './react.js';
-import { careOfValues } from './server-rendering.js';
-import { looksLikeListener, type BoundProperty } from './scene.js';
+import { careOf, LEAVES_ALONE } from './server-rendering.js';
+import { looksLikeListener, type BoundProperty, type Scene } from './scene.js';
 
 /** A property of which an attribute says everything that is called as it is. */
 function isText({ name, attribute, kind }: Property): boolean {
@@ -18,6 +25,36 @@ function isText({ name, attribute, kind }: Property): boolean {
 function survives({ name, attribute, value }: BoundProperty): boolean {
   const isWritten = typeof value === 'string' || typeof value === 'number';
   return isWritten && attribute !== undefined && !looksLikeListener(name);
+}
+
+/** True for a boolean that is said by an attribute being there, which React 18 writes if it is given a text. */
+function isFlag({ attribute, value }: BoundProperty): boolean {
+  return typeof value === 'boolean' && attribute !== undefined;
+}
+
+function write(scene: Scene, more: Partial<HooksDialect> = {}): string {
+  return writeWithHooks(scene, {
+    hooks: 'react',
+    syntax: REACT_JSX,
+    attribute: elementAttribute,
+    property(property, value) {
+      if (scene.plain) return `${property.name}={${value}}`;
+      return survives(property) ? `${property.attribute}={${value}}` : undefined;
+    },
+    listens: false,
+    ...more,
+  });
+}
+
+/** What is rendered on a server shows flags by attributes, since nothing is set through a reference there. */
+function writeRendered(scene: Scene): string {
+  return write(scene, {
+    property(property, value) {
+      if (isFlag(property)) return `${property.attribute}={${value} ? '' : undefined}`;
+      return survives(property) ? `${property.attribute}={${value}}` : undefined;
+    },
+    leaving: REACT_LEAVING,
+  });
 }
 
 /**
@@ -35,17 +72,7 @@ export const react18: Framework = {
   vendor: react.vendor,
   defines: {},
 
-  write: (scene) =>
-    writeWithHooks(scene, {
-      hooks: 'react',
-      syntax: REACT_JSX,
-      attribute: elementAttribute,
-      property(property, value) {
-        if (scene.plain) return `${property.name}={${value}}`;
-        return survives(property) ? `${property.attribute}={${value}}` : undefined;
-      },
-      listens: false,
-    }),
+  write: (scene) => write(scene),
 
   compile: (source) => compileJsx(source, 'react'),
 
@@ -69,7 +96,11 @@ export const react18: Framework = {
     property: (name, value) => `${name}={${value}}`,
   }),
 
-  server: reactServer('react/jsx-runtime', { care: (scene) => careOfValues(scene) }),
+  server: reactServer('react/jsx-runtime', {
+    example: writeRendered,
+    misses: (property) => !survives(property) && !isFlag(property),
+    care: (scene) => careOf(scene.light && LEAVES_ALONE),
+  }),
 
   project: {
     packages: { '@vitejs/plugin-react': '^5' },

@@ -1,7 +1,7 @@
-import { compileJsx, reactMount, reactServer, writeWithHooks } from './hooks.js';
+import { compileJsx, REACT_LEAVING, reactMount, reactServer, writeWithHooks } from './hooks.js';
 import type { Framework } from './framework.js';
 import type { BoundProperty } from './scene.js';
-import { careOfValues, HYDRATES_ATTRIBUTES } from './server-rendering.js';
+import { careOf, HYDRATES_ATTRIBUTES, isLeftOut, LEAVES_ALONE } from './server-rendering.js';
 import { reactDeclarations } from './jsx-declarations.js';
 import { jsxTyping } from './jsx-typing.js';
 import { elementAttribute, REACT_JSX } from './jsx.js';
@@ -63,12 +63,15 @@ export const react: Framework = {
         syntax: REACT_JSX,
         attribute: elementAttribute,
         property: (property, value) => (isHydrated(property) ? `${property.name}={${value}}` : undefined),
+        leaving: REACT_LEAVING,
         listens: false,
       }),
-    care(scene) {
-      const isLeft = scene.events.length > 0 || !scene.properties.every(isHydrated);
-      return [careOfValues(scene), ...(isLeft ? [HYDRATES_ATTRIBUTES] : [])].join(' ').trim() || undefined;
-    },
+    misses: isLeftOut,
+    care: (scene) =>
+      careOf(
+        scene.light && LEAVES_ALONE,
+        (scene.events.length > 0 || !scene.properties.every(isHydrated)) && HYDRATES_ATTRIBUTES,
+      ),
   }),
 
   project: {

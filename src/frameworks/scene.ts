@@ -15,6 +15,8 @@ export interface Scene {
   tag: string;
   /** What a person calls the element in code: `berth` for `quay-berth`. */
   variable: string;
+  /** True for an element without a shadow root, which draws among what its consumer gives it. */
+  light: boolean;
   /** The modules that register the element and those in its content; none if the scene leaves that to others. */
   register: readonly string[];
   properties: BoundProperty[];

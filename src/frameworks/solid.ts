@@ -6,7 +6,7 @@ import type { Framework, FrameworkTools } from './framework.js';
 import { jsxTyping } from './jsx-typing.js';
 import { JSX } from './jsx.js';
 import { looksLikeListener, type BoundProperty, type Scene } from './scene.js';
-import { careOfValues, writeServerFile } from './server-rendering.js';
+import { isLeftOutOrBoolean, writeServerFile } from './server-rendering.js';
 import { heardCode, stageCall } from './stage-call.js';
 import { TRUSTED_MARKUP } from './trusted-markup.js';
 import { indented, valueCode, writeContent, writeElement } from './write-content.js';
@@ -36,14 +36,6 @@ function markup(scene: Scene, names: ExampleNames): string {
     inside.push(`<Show when={more()}>\n${indented(writeContent(lateContent, JSX).join('\n'), 2)}\n</Show>`);
   const element = writeElement(tag, written, inside);
   return removable ? `<Show when={shown()}>\n${indented(element, 2)}\n</Show>` : element;
-}
-
-/** Solid's server renderer takes attributes of these names for boolean ones, whatever element has them. */
-const BOOLEAN_NAMES =
-  /^(?:allowfullscreen|async|autofocus|autoplay|checked|controls|default|defer|disabled|formnovalidate|hidden|indeterminate|inert|ismap|loop|multiple|muted|nomodule|novalidate|open|playsinline|readonly|required|reversed|seamless|selected)$/;
-
-function isWrittenAsBoolean({ name, value }: BoundProperty): boolean {
-  return typeof value !== 'boolean' && BOOLEAN_NAMES.test(name);
 }
 
 async function compileWith(source: string, tools: FrameworkTools, options?: object): Promise<string> {
@@ -158,18 +150,18 @@ ${contracts
   }),
 
   server: {
-    care: (scene) => careOfValues(scene, isWrittenAsBoolean),
+    misses: isLeftOutOrBoolean,
     packages: [],
     file: 'server.js',
-    write: (scene, libraryName) =>
-      writeServerFile(scene, libraryName, {
-        imports: [
+    write: (page) =>
+      writeServerFile(
+        page,
+        [
           `import { createComponent, renderToString } from 'solid-js/web';`,
           `import { Example } from './Example.jsx';`,
         ],
-        misses: isWrittenAsBoolean,
-        rendered: (stage) => `renderToString(() => createComponent(Example, { ${stage} }))`,
-      }),
+        (stage) => `renderToString(() => createComponent(Example, { ${stage} }))`,
+      ),
     compile: (source, tools) => compileWith(source, tools, { generate: 'ssr', hydratable: true }),
     compileHydrating: (source, tools) => compileWith(source, tools, { generate: 'dom', hydratable: true }),
     hydrateModule: `

@@ -5,7 +5,7 @@ import { checkWithSvelteCheck } from './checkers.js';
 import { listenerCode, writeTyped } from './typed-use.js';
 import { heardAtHost, tagEntries, useImports, useInterfaces } from './declarations.js';
 import type { Framework, FrameworkTools } from './framework.js';
-import { careOfValues, writeServerFile } from './server-rendering.js';
+import { isLeftOutOrBoolean, writeServerFile } from './server-rendering.js';
 import { looksLikeListener, type BoundProperty, type Scene } from './scene.js';
 import {
   HTML_SYNTAX,
@@ -185,14 +185,15 @@ ${tagEntries(contracts, 4)}
   },
 
   server: {
-    care: (scene) => careOfValues(scene),
+    misses: isLeftOutOrBoolean,
     packages: [],
     file: 'server.js',
-    write: (scene, libraryName) =>
-      writeServerFile(scene, libraryName, {
-        imports: [`import { render } from 'svelte/server';`, `import Example from './Example.svelte';`],
-        rendered: (stage) => `render(Example${stage && `, { props: { ${stage} } }`}).body`,
-      }),
+    write: (page) =>
+      writeServerFile(
+        page,
+        [`import { render } from 'svelte/server';`, `import Example from './Example.svelte';`],
+        (stage) => `render(Example${stage && `, { props: { ${stage} } }`}).body`,
+      ),
     compile: (source, tools) => compileComponent(source, 'server', tools),
     hydrateModule: `
 import { flushSync, hydrate as hydrateComponent, unmount } from 'svelte';

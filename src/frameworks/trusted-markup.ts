@@ -4,10 +4,10 @@
  */
 export const TRUSTED_MARKUP = `
 const own = new URL('.', import.meta.url).href;
-globalThis.trustedTypes?.createPolicy('default', {
+if (!globalThis.trustedTypes?.defaultPolicy) globalThis.trustedTypes?.createPolicy('default', {
   createHTML(markup) {
     const lines = new Error().stack.split('\\n').filter((line) => /https?:/.test(line));
-    const writer = lines.find((line) => !line.includes(own + 'mount.js'));
+    const writer = lines.find((line) => !line.includes(own + 'mount.js') && !line.includes(own + 'hydrate.js'));
     return writer?.includes(own + 'vendor/') ? markup : null;
   },
 });

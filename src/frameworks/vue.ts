@@ -9,7 +9,7 @@ import type { Contract } from '../contract/model.js';
 import { liveProperties } from '../contract/passed.js';
 import { useImports, useInterfaces } from './declarations.js';
 import type { Framework } from './framework.js';
-import { careOfValues, writeServerFile } from './server-rendering.js';
+import { isLeftOutOrBoolean, writeServerFile } from './server-rendering.js';
 import {
   HTML_SYNTAX,
   indented,
@@ -200,18 +200,19 @@ ${contracts.map(({ tag, className }) => `    '${tag}': new () => ${className} & 
   },
 
   server: {
-    care: (scene) => careOfValues(scene),
+    misses: isLeftOutOrBoolean,
     packages: [],
     file: 'server.js',
-    write: (scene, libraryName) =>
-      writeServerFile(scene, libraryName, {
-        imports: [
+    write: (page) =>
+      writeServerFile(
+        page,
+        [
           `import { createSSRApp } from 'vue';`,
           `import { renderToString } from 'vue/server-renderer';`,
           `import Example from './Example.vue';`,
         ],
-        rendered: (stage) => `await renderToString(createSSRApp(Example${stage && `, { ${stage} }`}))`,
-      }),
+        (stage) => `await renderToString(createSSRApp(Example${stage && `, { ${stage} }`}))`,
+      ),
     hydrateModule: `
 import { createSSRApp } from 'vue';
 

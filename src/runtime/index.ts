@@ -28,6 +28,7 @@ export {
   chooseOver,
   claim,
   claimed,
+  keepingRoot,
   keepLive,
   passOver,
   receive,

@@ -185,15 +185,26 @@ function removeRest(from: ChildNode | null, place?: Node): void {
   }
 }
 
+/** The class of elements that keep the root that a parser made (DOM, section 4.8: attaching another one would empty it). */
+export function keepingRoot<Base extends new (setup: never) => ViewElement>(Base: Base): Base {
+  return class extends (Base as unknown as new (setup: Setup) => ViewElement) {
+    override attachShadow(init: ShadowRootInit): ShadowRoot {
+      return declaredRoot(this, init) ?? super.attachShadow(init);
+    }
+  } as unknown as Base;
+}
+
+function declaredRoot(element: ViewElement, { mode }: ShadowRootInit): ShadowRoot | null {
+  return element.shadowRoot ?? (mode === 'closed' ? internalsOf(element).shadowRoot : null);
+}
+
 /** The class of elements that take over what a server rendered of them, on top of another one. */
 export function takingOver<Base extends new (setup: never) => ViewElement>(Base: Base): Base {
   return class extends (Base as unknown as new (setup: Setup) => ViewElement) {
-    /** The root that the parser made stays (DOM, section 4.8: attaching another one would empty it). */
     override attachShadow(init: ShadowRootInit): ShadowRoot {
-      const root = this.shadowRoot ?? (init.mode === 'closed' && internalsOf(this).shadowRoot);
-      if (!root) return super.attachShadow(init);
-      rendered.set(this, root);
-      return root;
+      const root = declaredRoot(this, init);
+      if (root) rendered.set(this, root);
+      return root ?? super.attachShadow(init);
     }
 
     override connectedCallback(): void {
@@ -235,16 +246,23 @@ export function takingOver<Base extends new (setup: never) => ViewElement>(Base:
   } as unknown as Base;
 }
 
-/** Takes what a server has sent along with an element: values that no attribute carries; style that it needs no more. */
-export function receive(element: ViewElement): void {
+/**
+ * Takes what a server has sent along with an element: values that no attribute carries, as if script had set them before the element
+ * was defined; style that it needs no more. The comment behind them goes too where a component is shown.
+ */
+export function receive(element: ViewElement, isComponent?: boolean): void {
   const root = rootOf(element);
   const nodes = [...root.childNodes];
   const end = nodes.findIndex((node) => isComment(node, ':'));
   if (end < 0) return;
   rendered.set(element, root);
-  for (const node of nodes.slice(0, end)) node.remove();
+  for (const node of nodes.slice(0, end + +!!isComponent)) node.remove();
   const [first] = nodes as Node[] as [Element];
-  if (first.localName === 'script') Object.assign(element, JSON.parse(first.textContent));
+  if (first.localName !== 'script') return;
+  const values = JSON.parse(first.textContent) as Record<string, unknown>;
+  for (const name in values)
+    if (!Object.hasOwn(element, name))
+      Object.defineProperty(element, name, { value: values[name], configurable: true });
 }
 
 /** `passTo` for a control that a server rendered: what it was given then is none of its own attributes. */

@@ -114,13 +114,16 @@ export class ViewElement extends Base {
       const early = names.filter((name) => Object.hasOwn(element, name));
       if (!early.length) return;
       // Only what was there before its definition has something: it is not under construction, and can be given attributes.
-      const late = element.getAttributeNames().filter((name) => early.includes(propertyOf(element, name)));
+      const { observedAttributes = [] } = element.constructor as { observedAttributes?: readonly string[] };
+      const late = observedAttributes.filter(
+        (name) => element.hasAttribute(name) && early.includes(propertyOf(element, name)),
+      );
+      const values = early.map((name) => [name, element[name as never]] as const);
+      for (const name of early) delete element[name as never];
+      // What an attribute says is read first, so that it is put right where the property says something else.
+      for (const name of late) element.attributeChangedCallback(name, null, element.getAttribute(name));
       outdated.set(element, new Set(late));
-      for (const name of early) {
-        const value = element[name as never];
-        delete element[name as never];
-        element[name as never] = value;
-      }
+      for (const [name, value] of values) element[name as never] = value;
     };
 
     catchUp = (element) => {

@@ -199,6 +199,8 @@ export interface Served {
   container: HTMLElement;
   /** All elements and texts in it, those in shadow roots too. */
   nodes: readonly Node[];
+  /** Ends the counting, once all elements have woken up. */
+  counted: () => void;
   /** What could not be rendered. */
   problems: readonly string[];
   /** What the server renders when it is asked once more, where that is another text than the first. */

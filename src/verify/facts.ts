@@ -45,6 +45,7 @@ export function factsOf(
     return {
       tag: contract.tag,
       variable: variableName(contract),
+      light: contract.encapsulation === 'none',
       register: [contract.tag, ...inContent(parts)].map((tag) => registeringModule(libraryName, tag)),
       attributes: {},
       content: [],

@@ -2,7 +2,7 @@ import type { EncodedSourceMap } from '@jridgewell/gen-mapping';
 import { INSIDE_MEMBERS } from '../../behavior/inside-members.js';
 import type { Behavior } from '../../behavior/read-behavior.js';
 import type { Contract } from '../../contract/model.js';
-import { componentOf, type ComponentImplementation } from '../../contract/implementation.js';
+import { componentOf, isEmitted, type ComponentImplementation } from '../../contract/implementation.js';
 import { camelCase } from '../../contract/names.js';
 import { liveProperties, nativeProperties, standsForControl } from '../../contract/passed.js';
 import {
@@ -364,10 +364,9 @@ class ElementEmitter {
         this.#properties.attributeText(property),
       ),
     ];
-    if (this.emission.takesOver) this.emission.runtime.add('takingOver');
-    const base = this.emission.takesOver
-      ? call('takingOver', [identifier(this.#base)])
-      : identifier(this.#base);
+    const taking = this.#component ? 'keepingRoot' : 'takingOver';
+    if (this.emission.takesOver) this.emission.runtime.add(taking);
+    const base = this.emission.takesOver ? call(taking, [identifier(this.#base)]) : identifier(this.#base);
     const [declared] = statements`export class ${className} extends ${base} { ${body} }`;
     return withComment(declared!, comment(summary));
   }
@@ -383,7 +382,7 @@ class ElementEmitter {
     const lines = [
       // Whoever attaches them first can look into the root.
       ...(contract.encapsulation === 'closed' ? this.#calling('internalsOf', []) : []),
-      ...(this.emission.takesOver ? this.#calling('receive', []) : []),
+      ...(this.emission.takesOver ? this.#calling('receive', this.#component ? [literal(true)] : []) : []),
       ...(names.size > 0 ? this.#calling('takeOver', [data([...names])]) : []),
     ];
     return members`constructor() { super(setup); ${lines} }`;
@@ -450,8 +449,8 @@ class ElementEmitter {
 }
 
 /** True if an element takes over what a server rendered. */
-export function takesOverOf({ server, implementation }: Contract): boolean {
-  return server && implementation.kind === 'view';
+export function takesOverOf(contract: Contract): boolean {
+  return contract.server && isEmitted(contract);
 }
 
 /** What an element's shadow root is like; undefined for an element without one. */

@@ -1,10 +1,10 @@
 import type { Facet, Mounted, ProbePage, Served } from '../facet.js';
 import type { Observation } from '../observation.js';
-import { Observer, show } from '../observe.js';
+import { firstChange, Observer, show } from '../observe.js';
 import { STAGE, STAGE_STYLE } from '../stage.js';
 import { comeFromElsewhere } from './come-from.js';
 import { judge } from './judge.js';
-import { A_TICK, hasState, insideOf } from './look.js';
+import { A_TICK, hasState, holdsIfStill, insideOf } from './look.js';
 import { allSamples, type SampleData } from './plan-samples.js';
 import { freshValue, likeFresh } from './property-data.js';
 import { describeAct, HALTING, runSteps, withSample } from './run-steps.js';
@@ -61,7 +61,8 @@ export const server: Facet<Data> = {
         page,
         sample,
         async (mounted) => {
-          judgeTakeOver(served, mounted, observer);
+          judgeTakeOver(served, observer);
+          await judgeDrawn(page, mounted, sample.scene, observer);
           pictures = await judgePicture(page, mounted, before, data, observer);
           judgeValues(page, mounted, observer);
           await runAgain(page, mounted, sample, observer);
@@ -105,7 +106,7 @@ async function pictureOf(page: ProbePage, stage: HTMLElement): Promise<string> {
 }
 
 /** Element and framework keep the nodes that are there, and add none. */
-function judgeTakeOver({ nodes, messages }: Served, mounted: Mounted, observer: Observer): void {
+function judgeTakeOver({ nodes, messages }: Served, observer: Observer): void {
   const gone = nodes.filter((node) => !node.isConnected);
   observer.holds(
     'let element and framework take it over',
@@ -114,7 +115,41 @@ function judgeTakeOver({ nodes, messages }: Served, mounted: Mounted, observer: 
     `the same ${nodes.length} elements and texts`,
   );
   for (const message of messages) observer.fail('read the console', message, 'no message');
-  void mounted;
+}
+
+/** It draws what an element draws that script has made, and has the same content: nothing twice, nothing left out. */
+async function judgeDrawn(
+  page: ProbePage,
+  { element, container }: Mounted,
+  scene: string,
+  observer: Observer,
+): Promise<void> {
+  const made = await page.mount(scene);
+  const [was, is] = [insideOf(made.element), insideOf(element)];
+  const change = firstChange(was, is);
+  const did = 'compare it with one that script has made';
+  await holdsIfStill(
+    page,
+    [element, made.element],
+    observer,
+    did,
+    was === is,
+    `it draws ${show(change.is)}`,
+    show(change.was),
+  );
+  const [content, own] = [contentOf(made.container), contentOf(container)];
+  const other = firstChange(content, own);
+  observer.holds(`${did}, with its content`, content === own, show(other.is), show(other.was));
+  await made.unmount();
+}
+
+/** The elements and texts in a container, as text; frameworks write comments and attributes of their own. */
+function contentOf(parent: Element): string {
+  const written = [...parent.childNodes].map((node) => {
+    if (node instanceof Element) return `<${node.localName}>${contentOf(node)}</>`;
+    return node instanceof Text ? node.data : '';
+  });
+  return written.join('').replace(/\s*([<>]|\s)\s*/g, '$1');
 }
 
 function nodeText(node: Node): string {
@@ -165,17 +200,7 @@ function judgeValues(page: ProbePage, mounted: Mounted, observer: Observer): voi
     const seen = element[name];
     const did = `read ${name} after it was taken over`;
     const isCopy = typeof value === 'object' && JSON.stringify(seen) === JSON.stringify(fresh);
-    if (likeFresh(seen, fresh, value) || isCopy) observer.saw(did, show(seen));
-    else {
-      element[name] = value;
-      if (likeFresh(element[name], fresh, value))
-        observer.care(
-          did,
-          show(seen),
-          'What no attribute carries is not set while it is taken over: set it once more, in an effect.',
-        );
-      else observer.fail(did, show(seen), show(fresh));
-    }
+    observer.holds(did, likeFresh(seen, fresh, value) || isCopy, show(seen), show(fresh));
   }
 }
 

@@ -19,7 +19,7 @@ import { Observer } from '../observe.js';
 import { rememberCanvases } from '../canvases.js';
 import { rememberInternals } from '../internals.js';
 import { rememberStates } from '../state-names.js';
-import { parseDeclared } from './declared-roots.js';
+import { declaredNodes, parseDeclared } from './declared-roots.js';
 import { trackLeftovers } from './leftovers.js';
 import { madeText } from './made.js';
 import { arrivalAt, deepestAt } from './pointer.js';
@@ -388,9 +388,9 @@ class Probe implements ProbePage {
     const [text] = await Promise.all([fetch(address).then((answer) => answer.text()), loaded]);
     const shown = frame.contentDocument!.getElementById('app')!;
     await pictured(...shown.children);
-    const { body, nodes } = parseDeclared(text);
-    const parsed = body.querySelector<HTMLElement>('#app')!;
-    return { frame, shown, container: parsed, nodes: nodes.slice(1), problems, again, care, messages: [] };
+    const parsed = parseDeclared(text).querySelector<HTMLElement>('#app')!;
+    const { nodes, end } = declaredNodes(parsed);
+    return { frame, shown, container: parsed, nodes, counted: end, problems, again, care, messages: [] };
   }
 
   async mount(scene: string, into: HTMLElement = container(), served?: Served): Promise<Mounted> {
@@ -455,6 +455,7 @@ class Probe implements ProbePage {
     await pictured(mounted.element);
     await tracker.calm();
     hushed?.();
+    served?.counted();
     const { compared } = this.#request;
     if (compared) {
       const made = madeText(mounted.element, compared, tracker.listenersOf);
@@ -467,8 +468,8 @@ class Probe implements ProbePage {
 /** Notes what is written to the console as a warning or an error, until the function given back is called. */
 function hearConsole(messages: string[]): () => void {
   const { warn, error } = console;
-  console.warn = console.error = (...given: unknown[]): void =>
-    void messages.push(given.map(errorText).join(' '));
+  const hear = (...given: unknown[]): void => void messages.push(given.map(errorText).join(' '));
+  Object.assign(console, { warn: hear, error: hear });
   return () => void Object.assign(console, { warn, error });
 }
 

@@ -1,5 +1,6 @@
 import { ExampleCompiler } from '../../frameworks/example-compiler.js';
 import type { InstalledFramework } from '../../frameworks/find-framework.js';
+import { leftOf, serverCare } from '../../frameworks/server-rendering.js';
 import type { Scene } from '../../frameworks/scene.js';
 import { contentKey } from '../../system/cache.js';
 import { firstChange } from '../observe.js';
@@ -58,7 +59,8 @@ export class PageRendering {
       Object.entries(scenes).map(async ([name, scene]) => {
         const text = (rendering.example ?? framework.write)(scene);
         sources.add(text);
-        const file = rendering.write(scene, this.library.name);
+        const left = leftOf(rendering, scene);
+        const file = rendering.write({ scene, libraryName: this.library.name, left });
         const code = await this.#forBrowsers.compile(text);
         files.set(name, { file, example: await this.#forServers.compile(text) });
         served.scenes[name] = this.#put(`hydrated/${contentKey(text)}.js`, code);
@@ -69,7 +71,7 @@ export class PageRendering {
     for (const [name, { html, again, problems }] of Object.entries(rendered)) {
       const address = this.#put(`served/${contentKey(html)}.html`, documentWith(html));
       const other = again === undefined ? undefined : firstChange(html, again);
-      served.pages[name] = { address, problems, again: other, care: rendering.care?.(scenes[name]!) };
+      served.pages[name] = { address, problems, again: other, care: serverCare(rendering, scenes[name]!) };
     }
     for (const { file } of files.values()) sources.add(file);
     return { served, source: [...sources].join('\n') };
