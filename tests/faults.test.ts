@@ -1,11 +1,11 @@
 import { testBroken, testBrokenIn, testLooks } from './broken-library.js';
-import { FACETS } from './helpers.js';
+import { CLASS_FACETS } from './helpers.js';
 import { byRotation } from './rotation.js';
 
 const asked = (facets: readonly string[]): string[] => facets.flatMap((facet) => ['--facet', facet]);
 
 // Each fault in its own facet and in two neighbors. All faults in all facets: tests/broad/broken-elements.
-const alone = FACETS.filter((facet) => facet !== 'appearance');
+const alone = CLASS_FACETS.filter((facet) => facet !== 'appearance');
 for (let index = 0; index < alone.length; index += 3) {
   const facets = alone.slice(index, index + 3);
   testBroken(facets, '--no-types', ...asked(facets));

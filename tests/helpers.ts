@@ -214,9 +214,12 @@ export const FACETS = [
   'independence',
   'forms',
   'csp',
+  'server',
   'appearance',
   'accessibility',
 ];
+/** Those in which classes of an author's own are judged: what a server renders, Lastwright emits. */
+export const CLASS_FACETS = FACETS.filter((facet) => facet !== 'server');
 export const FRAMEWORKS = [
   'html',
   'react',

@@ -1,4 +1,5 @@
 import { testBroken } from '../broken-library.js';
-import { FACETS } from '../helpers.js';
+import { CLASS_FACETS } from '../helpers.js';
 
-for (const facet of FACETS.slice(FACETS.indexOf('slots'))) if (facet !== 'appearance') testBroken([facet]);
+for (const facet of CLASS_FACETS.slice(CLASS_FACETS.indexOf('slots')))
+  if (facet !== 'appearance') testBroken([facet]);

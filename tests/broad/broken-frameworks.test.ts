@@ -1,7 +1,7 @@
 import { testBrokenIn } from '../broken-library.js';
-import { FACETS, FRAMEWORKS } from '../helpers.js';
+import { CLASS_FACETS, FRAMEWORKS } from '../helpers.js';
 
 testBrokenIn(
   FRAMEWORKS.filter((framework) => framework !== 'html'),
-  FACETS,
+  CLASS_FACETS,
 );
