@@ -189,6 +189,12 @@ export function press(inside: any) { inside.state.times++; inside.open = !inside
     },
   ),
   ...element(
+    'quay-view',
+    '<template when="src !== failed"><img src="{src}" alt="" width="80" height="40" onerror="failed = src"></template><template otherwise><em>{label}</em></template>',
+    'export const state = () => ({ failed: undefined as string | undefined });\n',
+    { properties: ", src: { type: string, default: '' }", given: ", src: 'data:image/png;base64,AA=='" },
+  ),
+  ...element(
     'quay-nest',
     `<quay-ropes ropes="{ropes}" label="{label}"><i>{label}</i></quay-ropes><svg viewBox="0 0 10 10" width="20"><circle r="{selected}" cx="5" cy="5"></circle></svg>`,
     `export const results = { ropes: ({ label }: any) => [{ id: label, name: label + 's' }] };\n`,
@@ -236,7 +242,7 @@ describe('facet server', () => {
   });
 
   it('says of sound elements what is to be done, or nothing, in each framework', async () => {
-    const tags = ['quay-light', 'quay-nest', 'quay-ropes', 'quay-shut'];
+    const tags = ['quay-light', 'quay-nest', 'quay-ropes', 'quay-shut', 'quay-view'];
     const report = await verified(
       folder,
       '--facet',
@@ -250,6 +256,7 @@ describe('facet server', () => {
         const short = note
           .replace(/Give renderHtml the values.*?by properties\./, 'values')
           .replace(/It takes away what an element without a shadow root holds.*?alone\./, 'leave')
+          .replace('What stands for a picture that could not be loaded comes with the script.', 'picture')
           .replace(/It adds no listeners.*?effect\./, 'effect');
         return `${element} ${framework}: ${verdict} ${short}`.trim();
       });
@@ -282,6 +289,9 @@ describe('facet server', () => {
       'quay-shut solid: care values',
       'quay-shut svelte: care values',
       'quay-shut vue: care values',
+      ...['html', 'preact', 'react-18', 'react', 'solid', 'svelte', 'vue'].map(
+        (name) => `quay-view ${name}: care picture`,
+      ),
     ]);
   });
 });

@@ -60,6 +60,16 @@ export const results = { isWide: (one: Inside) => one.host.isConnected };
   ),
 };
 
+Object.assign(
+  SOURCES,
+  element(
+    'quay-view',
+    `properties: { src: { type: string } }\n`,
+    '<template when="src !== failed"><img src="{src}" alt="{word}" onload="word = \'loaded\'" onerror="failed = src"></template><template otherwise><em>No picture</em></template>',
+    `export const state = () => ({ failed: undefined as string | undefined, word: '' });\n`,
+  ),
+);
+
 const page = new BuiltPage(SOURCES, 'index.js', {
   command: true,
   policy: "script-src 'self' 'nonce-n1'; require-trusted-types-for 'script'",
@@ -190,6 +200,40 @@ describe('an element that takes over', () => {
       await import('/index.js');
       return [before, text(), ${root('quay-browser')}.querySelector('i') === node];`);
     expect(seen).toEqual(['b', 'truebwide', true]);
+  });
+
+  const PIXEL = 'data:image/gif;base64,R0lGODlhAQABAIAAAAUEBAAAACwAAAAAAQABAAACAkQBADs=';
+  it.each([
+    ['has loaded', PIXEL, ['IMG loaded', 'load']],
+    ['could not be loaded', '/no-such-picture.png', ['EM No picture', 'error']],
+  ])('hears once of a picture that %s before it', async (_, src, expected) => {
+    await opened(server.render('quay-view', { properties: { src } }));
+    const seen = await page.run(`
+      const image = ${root('quay-view')}.querySelector('img');
+      const heard = [];
+      await new Promise((resolve) => (image.complete ? resolve() : ['load', 'error'].map((type) => image.addEventListener(type, resolve))));
+      await new Promise((resolve) => setTimeout(resolve, 20));
+      for (const type of ['load', 'error']) image.addEventListener(type, () => heard.push(type));
+      await import('/index.js');
+      await new Promise((resolve) => setTimeout(resolve, 200));
+      const last = ${root('quay-view')}.lastElementChild;
+      return [last.tagName + ' ' + (last.alt ?? last.textContent), ...heard];`);
+    expect(seen).toEqual(expected);
+  });
+
+  it('is told of in development where script draws it another way, once for each tag, with both texts', async () => {
+    const html = server.renderHtml('<quay-browser label="b"></quay-browser><quay-browser></quay-browser>');
+    await opened(html + server.render('quay-name', { properties: { label: 'Ship' } }));
+    const seen = await page.run(`
+      const told = [];
+      const { warn } = console;
+      console.warn = (...given) => told.push(given[0]);
+      await import('/development/index.js');
+      console.warn = warn;
+      return told;`);
+    expect(seen).toEqual([
+      '<quay-browser> is drawn another way by the server. Server: "<b></b><i>b</i>", browser: "<b>true</b><i>b</i><u>wide</u>".',
+    ]);
   });
 
   it('hears once of a click that came before it, by the script that keeps events', async () => {

@@ -28,6 +28,7 @@ export {
   chooseOver,
   claim,
   claimed,
+  hearPicture,
   keepingRoot,
   keepLive,
   passOver,

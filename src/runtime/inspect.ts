@@ -1,5 +1,6 @@
 import { findMisfit, wanted } from './find-misfit.js';
 import { matchesSchema, resolve, type Definitions, type ValueType } from './matches-schema.js';
+import { noteDeclared, tellDifference } from './tell-difference.js';
 import { asChoice, asData, asNumber } from './values.js';
 
 /** What a property may be. */
@@ -31,7 +32,7 @@ interface Callbacks {
 
 /**
  * Makes a class tell in the console what goes wrong: a required property that is missing, a value that its type does not
- * allow, wherever in it, data that was changed in place. Only development builds have this; nothing is frozen or refused.
+ * allow, wherever in it, data that was changed in place, a rendering that is another one than a server's. Only development builds have this; nothing is frozen or refused.
  */
 export function inspect(Class: CustomElementConstructor, promises: Promises): void {
   if (!globalThis.customElements) return;
@@ -48,7 +49,9 @@ export function inspect(Class: CustomElementConstructor, promises: Promises): vo
     Object.entries(promises.properties).map(([name, { attribute }]) => [attribute, name]),
   );
   prototype.connectedCallback = function (this: HTMLElement) {
+    noteDeclared(this);
     connectedCallback?.call(this);
+    tellDifference(this);
     // Some frameworks set properties after they have put the element in its place.
     setTimeout(() => {
       tellMissing(this, promises);

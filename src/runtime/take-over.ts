@@ -301,6 +301,28 @@ export function keepLive(control: Element, name: string, value: unknown): void {
   else control.removeAttribute(name);
 }
 
+/**
+ * Lets a picture that a server rendered be heard of, if it has loaded, or failed to, before anybody listened (HTML, section 4.8.4.3:
+ * such events come once).
+ */
+export function hearPicture(node: Element): void {
+  const picture = node as HTMLImageElement;
+  const { currentSrc } = picture;
+  if (!picture.isConnected || !picture.complete || !currentSrc) return;
+  let isHeard = false;
+  const hear = (): void => void (isHeard = true);
+  const types = ['load', 'error'] as const;
+  for (const type of types) picture.addEventListener(type, hear, { once: true });
+  const tell = (type: string): void => {
+    // It may be another one by now, whose own event comes.
+    if (!isHeard && picture.currentSrc === currentSrc) picture.dispatchEvent(new Event(type));
+  };
+  picture.decode().then(
+    () => tell('load'),
+    () => tell('error'),
+  );
+}
+
 /** What a control held when it was parsed. */
 function firstOf(control: Element, name: string): unknown {
   if (control.localName !== 'select')

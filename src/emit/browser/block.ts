@@ -111,10 +111,16 @@ class BlockEmitter {
     lines.push(...findNodes(layout), ...this.#unset());
     const listened = new Set<string>();
     for (const { node, type } of listeners) {
-      const once = `${node.path.join()} ${type}`;
-      if (listened.has(once)) continue;
-      listened.add(once);
-      lines.push(...statements`${nodePlace(node, layout)}.addEventListener(${literal(type)}, this);`);
+      const path = node.path.join();
+      if (listened.has(`${path} ${type}`)) continue;
+      const place = nodePlace(node, layout);
+      lines.push(...statements`${place}.addEventListener(${literal(type)}, this);`);
+      listened.add(`${path} ${type}`);
+      const isOfPicture = type === 'load' || type === 'error';
+      if (!emission.takesOver || !isOfPicture || listened.has(`${path} picture`)) continue;
+      emission.runtime.add('hearPicture');
+      lines.push(...statements`hearPicture(${place});`);
+      listened.add(`${path} picture`);
     }
     for (const control of controls) {
       emission.runtime.add('passTo');

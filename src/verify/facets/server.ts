@@ -63,7 +63,7 @@ export const server: Facet<Data> = {
         async (mounted) => {
           judgeTakeOver(served, observer);
           await judgeDrawn(page, mounted, sample.scene, observer);
-          pictures = await judgePicture(page, mounted, before, data, observer);
+          pictures = await judgePicture(page, mounted, served, before, data, observer);
           judgeValues(page, mounted, observer);
           await runAgain(page, mounted, sample, observer);
           await judgeEvents(page, mounted, data.events, observer);
@@ -107,7 +107,7 @@ async function pictureOf(page: ProbePage, stage: HTMLElement): Promise<string> {
 
 /** Element and framework keep the nodes that are there, and add none. */
 function judgeTakeOver({ nodes, messages }: Served, observer: Observer): void {
-  const gone = nodes.filter((node) => !node.isConnected);
+  const gone = nodes.filter((node) => !node.isConnected && !hasFailed(node));
   observer.holds(
     'let element and framework take it over',
     gone.length === 0,
@@ -152,6 +152,11 @@ function contentOf(parent: Element): string {
   return written.join('').replace(/\s*([<>]|\s)\s*/g, '$1');
 }
 
+/** True for a picture that could not be loaded, for which an element may show something else. */
+function hasFailed(node: Node): boolean {
+  return node instanceof HTMLImageElement && node.complete && node.currentSrc !== '' && !node.naturalWidth;
+}
+
 function nodeText(node: Node): string {
   return node instanceof Element ? `<${node.localName}>` : show(node.nodeValue);
 }
@@ -160,6 +165,7 @@ function nodeText(node: Node): string {
 async function judgePicture(
   page: ProbePage,
   mounted: Mounted,
+  { nodes }: Served,
   before: string,
   { states, wrapped }: Data,
   observer: Observer,
@@ -180,6 +186,8 @@ async function judgePicture(
       text,
       'Its component is rendered in the browser only: before script it shows no more than its content.',
     );
+  else if (nodes.some((node) => !node.isConnected && hasFailed(node)))
+    observer.care(did, text, 'What stands for a picture that could not be loaded comes with the script.');
   else if (await page.until(() => insideOf(element) !== inside, A_TICK))
     observer.saw(did, `${text}, of something that changes by itself`);
   else if (states.some((name) => hasState(element, name)))
