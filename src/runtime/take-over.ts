@@ -34,7 +34,7 @@ let diverted: [node: object, name: string][] = [];
 /** Parents that leave nodes where they are which blocks have taken. */
 let leaving: Node[] = [];
 /** Controls in which a person did something before the script came. */
-let touched: Element[] = [];
+const touched: Element[] = [];
 
 /** The rendered roots of elements that were not drawn yet. */
 const rendered = new WeakMap<ViewElement, ShadowRoot | ViewElement>();
@@ -198,6 +198,15 @@ function declaredRoot(element: ViewElement, { mode }: ShadowRootInit): ShadowRoo
   return element.shadowRoot ?? (mode === 'closed' ? internalsOf(element).shadowRoot : null);
 }
 
+/**
+ * The element's own code, and the page's, get the events of what a person did before they were there: a task later, as clicks that were
+ * kept, since frameworks listen once they have taken over too.
+ */
+function tellTouched(control: Element): void {
+  for (const type of ['input', 'change'])
+    control.dispatchEvent(new Event(type, { bubbles: true, composed: type === 'input' }));
+}
+
 /** The class of elements that take over what a server rendered of them, on top of another one. */
 export function takingOver<Base extends new (setup: never) => ViewElement>(Base: Base): Base {
   return class extends (Base as unknown as new (setup: Setup) => ViewElement) {
@@ -234,12 +243,7 @@ export function takingOver<Base extends new (setup: never) => ViewElement>(Base:
           // Where nothing was drawn, nothing is to be seen.
           for (const [place, start] of starts) removeRest(start, place);
           starts.clear();
-          const controls = touched;
-          touched = [];
-          // The element's own code gets the events of what a person did before it was there.
-          for (const control of controls)
-            for (const type of ['input', 'change'])
-              control.dispatchEvent(new Event(type, { bubbles: true, composed: type === 'input' }));
+          for (const control of touched.splice(0)) setTimeout(() => tellTouched(control));
         }
       }
     }
