@@ -9,17 +9,15 @@ import type { Page, RunningBrowser } from '../src/index.js';
 import { testBrowser } from './built-page.js';
 import { copyDemo, lastwright, linkOnly, REPOSITORY, scratchFolder } from './helpers.js';
 
-/** How long the script of the slow page is on its way, in milliseconds. */
-const SLOW = 1500;
-
 interface Pages {
-  page(script?: string): string;
-  stream(script?: string): Promise<ReadableStream>;
+  page(): string;
+  stream(): Promise<ReadableStream>;
 }
 
 const app = fastify({ forceCloseConnections: true });
 let origin: string;
-let browser: RunningBrowser;
+/** One for each page: in some, a page that is not in front gets no clicks. */
+let browsers: RunningBrowser[];
 let pages: Pages;
 let html: Record<string, string>;
 
@@ -53,23 +51,19 @@ beforeAll(async () => {
   });
   pages = (await import(pathToFileURL(join(folder, 'out/server.mjs')).href)) as Pages;
   const script = readFileSync(join(folder, 'out/client.js'));
-  app.get('/client.js', async (_, reply) => {
-    await new Promise((resolve) => setTimeout(resolve, SLOW));
-    return reply.type('text/javascript').send(script);
-  });
-  app.get('/plain', (_, reply) => reply.type('text/html').send(pages.page()));
-  app.get('/page', (_, reply) => reply.type('text/html').send(pages.page('/client.js')));
+  app.get('/client.js', (_, reply) => reply.type('text/javascript').send(script));
+  app.get('/page', (_, reply) => reply.type('text/html').send(pages.page()));
   app.get('/stream', async (_, reply) =>
-    reply.type('text/html').send(Readable.fromWeb((await pages.stream('/client.js')) as never)),
+    reply.type('text/html').send(Readable.fromWeb((await pages.stream()) as never)),
   );
   origin = await app.listen({ host: '127.0.0.1', port: 0 });
   html = {};
   for (const path of ['/page', '/stream'])
     html[path] = await fetch(origin + path).then((answer) => answer.text());
-  browser = await testBrowser().launch();
+  browsers = [await testBrowser().launch(), await testBrowser().launch()];
 }, 60_000);
 afterAll(async () => {
-  await browser?.close();
+  await Promise.all((browsers ?? []).map((one) => one.close()));
   await app.close();
 });
 
@@ -79,20 +73,19 @@ const told = (page: Page): Promise<unknown> =>
 const wait = (milliseconds: number): Promise<void> =>
   new Promise((resolve) => setTimeout(resolve, milliseconds));
 
-/** Opens a page, and comes back long before its script is there. */
-async function openSlowly(path: string): Promise<Page> {
-  const page = await browser.newPage();
-  await page.open(`${origin}/plain`);
-  await page.evaluate(`void setTimeout(() => (location.href = ${JSON.stringify(path)}), 10)`, 1000);
-  await wait(500);
+/** Opens a page whose script is not there yet. */
+async function opened(path: string, own: RunningBrowser): Promise<Page> {
+  const page = await own.newPage();
+  await page.open(origin + path);
   await page.evaluate(
-    `globalThis.errors = [];
+    `(() => {
+    globalThis.errors = [];
     console.error = (...given) => errors.push(given.join(' '));
     addEventListener('error', ({ message }) => errors.push(message));
     const nodesOf = (root) => [...root.querySelectorAll('*')].flatMap((node) => [node, ...(node.shadowRoot ? nodesOf(node.shadowRoot) : [])]);
     globalThis.nodes = nodesOf(document.body).filter((node) => !/^(?:STYLE|SCRIPT)$/.test(node.tagName));
-    void 0`,
-    1000,
+    })()`,
+    3000,
   );
   return page;
 }
@@ -113,9 +106,9 @@ describe('a page of React and its elements, from a server', () => {
     expect(html['/stream']).toBe(html['/page']);
   });
 
-  it.each(['/page', '/stream'])('keeps what a person does before a slow script comes: %s', async (path) => {
-    const page = await openSlowly(path);
-    const other = await openSlowly(path);
+  it.each(['/page', '/stream'])('keeps what a person does before its script comes: %s', async (path) => {
+    const page = await opened(path, browsers[0]!);
+    const other = await opened(path, browsers[1]!);
     expect(await page.evaluate(`customElements.get('quay-board') === undefined`, 1000)).toBe(true);
     await clickOn(page, inside('quay-board', 'tbody tr:nth-child(2)'));
     await clickOn(page, inside('quay-berth', '[part=title]'));
@@ -126,7 +119,8 @@ describe('a page of React and its elements, from a server', () => {
       'No berth is claimed.',
       'Nobody has written a name.',
     ]);
-    await wait(SLOW + 500);
+    for (const one of [page, other]) await one.evaluate(`import('/client.js').then(() => {})`, 5000);
+    await wait(500);
     expect(await told(page)).toEqual(['Chosen: Tern', 'Claimed: A1', 'Welcome, Puffin']);
     const left = `[${inside('quay-field', 'input')}.value, nodes.length > 50, nodes.filter((node) => !node.isConnected).map((node) => node.outerHTML), errors]`;
     expect(await page.evaluate(left, 1000)).toEqual(['Puffin', true, [], []]);

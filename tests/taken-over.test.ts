@@ -106,7 +106,7 @@ describe('an element that takes over', () => {
       document.addEventListener('name-typed', ({ detail }) => typed.push(detail));
       await import('/index.js');
       const root = ${root('quay-name')};
-      await new Promise((resolve) => setTimeout(resolve, 20));
+      await new Promise((resolve) => setTimeout(resolve, 100));
       const now = root.querySelector('input');
       return [now === input, now.value, now.selectionStart, now.selectionEnd, root.activeElement === input, typed, root.querySelector('p').textContent];`);
     expect(seen).toEqual([true, 'Marigold', 2, 5, true, ['Marigold'], 'Marigold']);
@@ -249,7 +249,7 @@ describe('an element that takes over', () => {
       label.click();
       const before = [...seen];
       await import('/index.js');
-      await new Promise((resolve) => setTimeout(resolve, 20));
+      await new Promise((resolve) => setTimeout(resolve, 100));
       const once = [...seen];
       label.click();
       return [before, once, seen];`);

@@ -1,7 +1,6 @@
 import type { Plugin } from 'esbuild';
 import type { Contract, Property } from '../contract/model.js';
-import type { Scene } from './scene.js';
-import type { ServerRendering } from './server-rendering.js';
+import type { BoundProperty, Scene } from './scene.js';
 import type { CheckerDiagnostic, TypedFile, TypedLine, UseKind } from './typed-use.js';
 
 /** A package that a framework consists of. */
@@ -85,4 +84,36 @@ export interface FrameworkTools {
   resolve(specifier: string): string;
   /** Imports a module of the framework's packages from where they are installed, or one that a package of them uses. */
   load(specifier: string, usedBy?: string): Promise<unknown>;
+}
+
+/** How a framework renders an example on a server, and takes over in the browser what is there. */
+export interface ServerRendering {
+  /** What must be installed beside the framework's own packages. */
+  packages: FrameworkPackage[];
+  /** Writes an example that can be taken over, where that is another one than is rendered in a browser. */
+  example?(scene: Scene): string;
+  /** Tells of a property that the framework writes into no attribute from which the element has it again. */
+  misses?(property: BoundProperty): boolean;
+  /** What else a person has to do so that a scene is rendered and taken over whole; undefined where nothing is to be done. */
+  care?(scene: Scene): string | undefined;
+  /** The name of the server's file. */
+  file: string;
+  /** Writes that file: it imports an example and exports `page(stage)`, which gives the HTML of the application's container. */
+  write(page: ServerFile): string;
+  /** The package whose JSX the file is written in. */
+  jsxImportSource?: string;
+  /** Compiles an example for servers, where that is another thing than for browsers. */
+  compile?(source: string, tools: FrameworkTools): Promise<string>;
+  /** Compiles an example for browsers that take over what is there, where that is another thing than to render it. */
+  compileHydrating?(source: string, tools: FrameworkTools): Promise<string>;
+  /** A module for browsers that exports `hydrate(example, container, stage)`, which gives a function that unmounts. */
+  hydrateModule: string;
+}
+
+/** What the file of a server renders. */
+export interface ServerFile {
+  scene: Scene;
+  libraryName: string;
+  /** The properties that the framework misses. */
+  left: readonly BoundProperty[];
 }

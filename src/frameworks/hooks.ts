@@ -2,7 +2,8 @@ import { quoted, literal } from '../syntax/literal.js';
 import { ExampleNames } from './example-names.js';
 import { lateContent } from './jsx.js';
 import { Callback, type BoundProperty, type Scene } from './scene.js';
-import { writeServerFile, type ServerRendering } from './server-rendering.js';
+import type { ServerRendering } from './framework.js';
+import { writeServerFile } from './server-rendering.js';
 import { heardCode, stageCall } from './stage-call.js';
 import { indented, valueCode, writeContent, writeElement, type MarkupSyntax } from './write-content.js';
 

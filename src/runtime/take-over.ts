@@ -198,10 +198,11 @@ function declaredRoot(element: ViewElement, { mode }: ShadowRootInit): ShadowRoo
   return element.shadowRoot ?? (mode === 'closed' ? internalsOf(element).shadowRoot : null);
 }
 
-/**
- * The element's own code, and the page's, get the events of what a person did before they were there: a task later, as clicks that were
- * kept, since frameworks listen once they have taken over too.
- */
+/** Frameworks listen once they have taken over too, which takes them some tasks; clicks that were kept come as late. */
+const whenIdle: (work: () => void) => unknown =
+  globalThis.requestIdleCallback ?? ((work) => setTimeout(work, 50));
+
+/** The element's own code, and the page's, get the events of what a person did before they were there. */
 function tellTouched(control: Element): void {
   for (const type of ['input', 'change'])
     control.dispatchEvent(new Event(type, { bubbles: true, composed: type === 'input' }));
@@ -243,7 +244,7 @@ export function takingOver<Base extends new (setup: never) => ViewElement>(Base:
           // Where nothing was drawn, nothing is to be seen.
           for (const [place, start] of starts) removeRest(start, place);
           starts.clear();
-          for (const control of touched.splice(0)) setTimeout(() => tellTouched(control));
+          for (const control of touched.splice(0)) whenIdle(() => tellTouched(control));
         }
       }
     }

@@ -4,5 +4,5 @@ import { Page } from './Page.jsx';
 
 const harbor = JSON.parse(document.getElementById('harbor').textContent);
 hydrateRoot(document.getElementById('app'), <Page harbor={harbor} />, {
-  onRecoverableError: (error) => console.error('RECOVERED', error),
+  onRecoverableError: (error) => reportError(error),
 });

@@ -32,23 +32,22 @@ const STYLE =
   'body { margin: 2rem auto; max-width: 44rem; font: 16px/1.5 "Inter", sans-serif } .berths { display: flex; gap: 1rem } .berths > * { flex: 1 }';
 const before = `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>The harbor</title><style>${STYLE}</style>${keepEvents()}</head><body><div id="app">`;
 const data = JSON.stringify(harbor).replace(/</g, '\\u003c');
-const after = (script) =>
-  `</div><script type="application/json" id="harbor">${data}</script>${script ? `<script type="module" src="${script}"></script>` : ''}</body></html>`;
+const after = `</div><script type="application/json" id="harbor">${data}</script></body></html>`;
 
-/** The page as one text; without `script`, it stays as the server has made it. */
-export function page(script) {
-  return renderHtml(before + renderToString(<Page harbor={harbor} />) + after(script), { properties });
+/** The page as one text. */
+export function page() {
+  return renderHtml(before + renderToString(<Page harbor={harbor} />) + after, { properties });
 }
 
 /** The page as a stream of UTF-8. */
-export async function stream(script) {
+export async function stream() {
   const body = await renderToReadableStream(<Page harbor={harbor} />);
   const encoder = new TextEncoder();
   const whole = new ReadableStream({
     async start(controller) {
       controller.enqueue(encoder.encode(before));
       for await (const piece of body) controller.enqueue(piece);
-      controller.enqueue(encoder.encode(after(script)));
+      controller.enqueue(encoder.encode(after));
       controller.close();
     },
   });

@@ -28,7 +28,7 @@ export const OWN = [
   ...'callHandle callWaiting component componentInside componentView watchControl keepMounted mount shownSlots slot'.split(
     ' ',
   ),
-  ...'UNSEEN chooseOver claim claimed keepAddress keepAttribute keepLive keepText passOver receive repeatOver takingOver'.split(
+  ...'UNSEEN chooseOver claim claimed hearPicture keepAddress keepAttribute keepLive keepText keepingRoot passOver receive repeatOver takingOver'.split(
     ' ',
   ),
   ...'setValidity stampItems styleSheet submitState takeOver template together watchSlots watchTemplates writeStyle'.split(

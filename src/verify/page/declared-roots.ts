@@ -6,13 +6,18 @@ import { innerRoot, whenDeclared } from '../inner-root.js';
  * defined: its nodes are of the realm of this page, and come to it as they are. Gives the parsed document's body.
  */
 export function parseDeclared(html: string): HTMLElement {
-  // Without options, comments are left out in Chromium 156.
-  return DOCUMENT.parseHTMLUnsafe(html, { sanitizer: { comments: true } }).body;
+  try {
+    // Without options, comments are left out in Chromium 156.
+    return DOCUMENT.parseHTMLUnsafe(html, {}).body;
+  } catch {
+    // Older ones take no options.
+    return DOCUMENT.parseHTMLUnsafe(html).body;
+  }
 }
 
 /** As HTML has it, section 8.5.4. */
 const DOCUMENT = Document as unknown as {
-  parseHTMLUnsafe(html: string, options: { sanitizer: { comments: boolean } }): Document;
+  parseHTMLUnsafe(html: string, options?: object): Document;
 };
 
 /**

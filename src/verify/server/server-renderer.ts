@@ -6,7 +6,7 @@ import { pathToFileURL } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import type { BuildOptions, Plugin } from 'esbuild';
 import type { InstalledFramework } from '../../frameworks/find-framework.js';
-import type { ServerRendering } from '../../frameworks/server-rendering.js';
+import type { ServerRendering } from '../../frameworks/framework.js';
 import { atEnd } from '../../system/at-exit.js';
 import { once } from '../../system/once.js';
 import { TOOL_ROOT } from '../../system/tool-files.js';
