@@ -89,8 +89,48 @@ console.log(
 );
 
 const TYPES = { '.js': 'text/javascript', '.html': 'text/html', '.css': 'text/css' };
+/** 200 elements as a server sends them; plain HTML of the same shape, padded to the same size. */
+const some = berths.slice(0, 200);
+const served = (given) =>
+  `<!doctype html><body>${some.map((properties) => render('quay-berth', { properties }, given)).join('')}`;
+const css = [...new Set(links.match(/[\w-]+\.[\da-f]+\.css/g))]
+  .map((file) => readFileSync(join(root, 'dist/server/styles', file), 'utf8'))
+  .join('');
+const plainCss = css.replaceAll(':host', '.host');
+const plain = `<!doctype html>STYLE<body>${some
+  .map(
+    ({ label, parcels }) =>
+      `<div class="host"><article class="berth free"><h3>${escaped(label)}</h3>Nobody lies here.<ul>${parcels.map(({ name }) => `<li>${escaped(name)}</li>`).join('')}</ul></article></div>`,
+  )
+  .join('')}`;
+const padded = (style, size) => {
+  const text = plain.replace('STYLE', style);
+  return text.replace('<body>', `<!--${' '.repeat(Math.max(0, size - text.length))}--><body>`);
+};
+const plainStyles = {
+  'style in each root': `<style>${plainCss}</style>`,
+  'style files': '<link rel="stylesheet" href="/plain.css">',
+};
+const shown = { 'style in each root': served({}), 'style files': served({ styles: '/server/styles' }) };
+/** Elements wake up in pages where they are shown as they will be: with their style. */
+const taken = { 'style in each root': {}, 'style files': { styles: '/server/styles' } };
 const pages = {
-  '/rendered.html': `<!doctype html><body>${rendered().replaceAll(/<link[^>]*>/g, '')}`,
+  ...Object.fromEntries(
+    Object.entries(shown).map(([name, text]) => [`/${name.replaceAll(' ', '-')}.html`, text]),
+  ),
+  ...Object.fromEntries(
+    Object.entries(shown).map(([name, text]) => [
+      `/${name.replaceAll(' ', '-')}-plain.html`,
+      padded(plainStyles[name], text.length),
+    ]),
+  ),
+  '/plain.css': plainCss,
+  ...Object.fromEntries(
+    Object.entries(taken).map(([name, given]) => [
+      `/taken-${name.replaceAll(' ', '-')}.html`,
+      `<!doctype html><body>${berths.map((properties) => render('quay-berth', { properties }, given)).join('')}`,
+    ]),
+  ),
   '/empty.html': '<!doctype html><body>',
 };
 const server = createServer(({ url }, response) => {
@@ -100,23 +140,25 @@ const server = createServer(({ url }, response) => {
 await new Promise((resolve) => server.listen(0, '127.0.0.1', resolve));
 const origin = `http://127.0.0.1:${server.address().port}`;
 const browser = await BROWSERS.find(({ name }) => name === 'chromium').launch();
-const times = { taken: [], created: [] };
+const times = Object.fromEntries(['created', ...Object.keys(taken)].map((name) => [name, []]));
 for (let round = 0; round < ROUNDS; round++) {
   const page = await browser.newPage();
-  await page.open(`${origin}/rendered.html`);
-  times.taken.push(
-    await page.evaluate(
-      `(async () => {
-        const { QuayBerth } = await import('/classes/quay-berth.js');
-        document.body.getBoundingClientRect();
-        const start = performance.now();
-        customElements.define('quay-berth', QuayBerth);
-        document.body.getBoundingClientRect();
-        return performance.now() - start;
-      })()`,
-      20_000,
-    ),
-  );
+  for (const name of Object.keys(taken)) {
+    await page.open(`${origin}/taken-${name.replaceAll(' ', '-')}.html`);
+    times[name].push(
+      await page.evaluate(
+        `(async () => {
+          const { QuayBerth } = await import('/classes/quay-berth.js');
+          document.body.getBoundingClientRect();
+          const start = performance.now();
+          customElements.define('quay-berth', QuayBerth);
+          document.body.getBoundingClientRect();
+          return performance.now() - start;
+        })()`,
+        20_000,
+      ),
+    );
+  }
   await page.open(`${origin}/empty.html`);
   times.created.push(
     await page.evaluate(
@@ -133,9 +175,39 @@ for (let round = 0; round < ROUNDS; round++) {
   );
   await page.close();
 }
-const [taken, created] = [median(times.taken), median(times.created)];
-console.log(
-  `taking over ${COUNT}: ${taken.toFixed(1)} ms; creating ${created.toFixed(1)} ms: ${(taken / created).toFixed(2)}`,
-);
+const created = median(times.created);
+for (const name of Object.keys(taken)) {
+  const own = median(times[name]);
+  console.log(
+    `taking over ${COUNT}, ${name}: ${own.toFixed(1)} ms; creating ${created.toFixed(1)} ms: ${(own / created).toFixed(2)}`,
+  );
+}
+
+/** When a page first shows something, from its navigation on, in milliseconds (Paint Timing, first contentful paint). */
+async function firstShown(path) {
+  const page = await browser.newPage();
+  await page.open(origin + path);
+  const time = await page.evaluate(
+    `new Promise((resolve) => new PerformanceObserver((list) => {
+      const entry = list.getEntriesByName('first-contentful-paint')[0];
+      if (entry) resolve(entry.startTime);
+    }).observe({ type: 'paint', buffered: true }))`,
+    5000,
+  );
+  await page.close();
+  return time;
+}
+for (const name of Object.keys(shown)) {
+  const path = `/${name.replaceAll(' ', '-')}`;
+  const first = { own: [], plain: [] };
+  for (let round = 0; round < ROUNDS * 2; round++) {
+    first.own.push(await firstShown(`${path}.html`));
+    first.plain.push(await firstShown(`${path}-plain.html`));
+  }
+  const [own, plain] = [median(first.own), median(first.plain)];
+  console.log(
+    `first shown, 200 elements, ${name}: ${own.toFixed(1)} ms; plain HTML of that size ${plain.toFixed(1)} ms: ${(own / plain).toFixed(2)}`,
+  );
+}
 await browser.close();
 server.close();
