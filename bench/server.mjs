@@ -23,7 +23,7 @@ execFileSync(process.execPath, [join(repository, 'bin/lastwright.js'), 'build', 
 const { render, renderHtml, renderStream } = await import(pathToFileURL(join(root, 'dist/server/index.js')));
 
 const COUNT = 1000;
-const ROUNDS = 9;
+const ROUNDS = 15;
 const median = (values) => values.toSorted((a, b) => a - b)[values.length >> 1];
 const berths = Array.from({ length: COUNT }, (_, place) => ({
   label: `Berth ${place}`,
@@ -135,7 +135,7 @@ const pages = {
 };
 const server = createServer(({ url }, response) => {
   response.setHeader('content-type', TYPES[extname(url)] ?? 'text/plain');
-  response.end(pages[url] ?? readFileSync(join(root, 'dist', url)));
+  response.end(pages[url] ?? (url === '/favicon.ico' ? '' : readFileSync(join(root, 'dist', url))));
 });
 await new Promise((resolve) => server.listen(0, '127.0.0.1', resolve));
 const origin = `http://127.0.0.1:${server.address().port}`;

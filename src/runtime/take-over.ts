@@ -61,7 +61,11 @@ export function claim<Kind extends Node>(source: Kind): Kind {
   // What stands before a text, or ends the head of a root, is no node of the view.
   while (isComment(first, '|') || isComment(first, ':')) first = aim.next = first.nextSibling;
   const isWhole = source.nodeType === 11;
-  const found = first && pairAll(isWhole ? source.childNodes : [source], first, first.parentNode!);
+  const found =
+    first &&
+    (isWhole
+      ? pairAll(source.firstChild, first, first.parentNode!)
+      : pairOne(source, first, first.parentNode!));
   if (!found) {
     claimed();
     return copy(source);
@@ -86,16 +90,21 @@ export function claimed(): void {
   pairs.clear();
 }
 
-/** The nodes that stand for some of the template, from one on; undefined if they do not fit. */
+function pairOne(source: Node, at: ChildNode, parent: Node): ChildNode[] | undefined {
+  const match = pairNode(source, at, parent);
+  return match && [match];
+}
+
+/** The nodes that stand for a node of the template and its siblings behind it; undefined if they do not fit. */
 function pairAll(
-  sources: Iterable<Node>,
+  from: Node | null,
   first: ChildNode | null,
   parent: Node,
   isElement?: boolean,
 ): ChildNode[] | undefined {
   const found: ChildNode[] = [];
   let at = first;
-  for (const source of sources) {
+  for (let source = from; source; source = source.nextSibling) {
     const match = pairNode(source, at, parent);
     if (!match) return undefined;
     const before = found.at(-1);
@@ -123,7 +132,7 @@ function pairNode(source: Node, at: ChildNode | null, parent: Node): ChildNode |
   )
     return undefined;
   pairs.set(at, source as Element);
-  const found = pairAll(source.childNodes, at.firstChild, at, true);
+  const found = pairAll(source.firstChild, at.firstChild, at, true);
   // Nodes are counted in their parent only where there are many.
   if (found && found.length > 8) divert(at, 'childNodes', found);
   return found && at;
@@ -257,14 +266,15 @@ export function takingOver<Base extends new (setup: never) => ViewElement>(Base:
  */
 export function receive(element: ViewElement, isComponent?: boolean): void {
   const root = rootOf(element);
-  const nodes = [...root.childNodes];
-  const end = nodes.findIndex((node) => isComment(node, ':'));
-  if (end < 0) return;
+  const first = root.firstChild as Element | null;
+  let end: ChildNode | null = first;
+  while (end && !isComment(end, ':')) end = end.nextSibling;
+  if (!end) return;
   rendered.set(element, root);
-  for (const node of nodes.slice(0, end + +!!isComponent)) node.remove();
-  const [first] = nodes as Node[] as [Element];
-  if (first.localName !== 'script') return;
-  const values = JSON.parse(first.textContent) as Record<string, unknown>;
+  while (root.firstChild !== end) root.firstChild!.remove();
+  if (isComponent) end.remove();
+  if (first!.localName !== 'script') return;
+  const values = JSON.parse(first!.textContent) as Record<string, unknown>;
   for (const name in values)
     if (!Object.hasOwn(element, name))
       Object.defineProperty(element, name, { value: values[name], configurable: true });
