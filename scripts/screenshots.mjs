@@ -208,16 +208,50 @@ if (isWanted('appearance')) {
     until: `document.querySelector('.looks img')`,
   });
 }
+if (isWanted('server')) {
+  const promising = copyDemo((copy) => edit(copy, 'lastwright.yaml', (text) => `${text}\nserver: true\n`));
+  lastwright('build', '--library', promising);
+  const { render, renderHtml } = await import(pathToFileURL(join(promising, 'dist/server/index.js')));
+  const style = 'body { margin: 16px; font: 16px/1.5 Inter, sans-serif; display: grid; gap: 16px }';
+  const parcels = [
+    { id: 'r', name: 'Rope' },
+    { id: 's', name: 'Salt' },
+  ];
+  const arrivals = [
+    { id: 'm', ship: 'Marigold', time: '6:10' },
+    { id: 't', ship: 'Tern', time: '7:45' },
+  ];
+  const html = [
+    `<!doctype html><meta charset="utf-8"><style>${style}</style>`,
+    renderHtml('<quay-notice heading="Storm" urgent><span>West 9 by night.</span></quay-notice>'),
+    render('quay-board', { properties: { caption: 'Arrivals', arrivals } }),
+    render('quay-berth', {
+      properties: { label: 'A1', parcels },
+      content: '<p>Marigold</p><quay-button slot="actions">Cast off</quay-button>',
+    }),
+    renderHtml('<quay-field label="Your ship"></quay-field>'),
+  ].join('');
+  const bundle = readFileSync(join(promising, 'dist/quayside.bundle.js'), 'utf8');
+  pages.set('/before', html);
+  // A frame is sandboxed, so that no script runs in the first.
+  pages.set('/after', `${html}<script type="module">${bundle.replaceAll('</script', '<\\/script')}</script>`);
+  const frame = (title, path, sandbox) =>
+    `<section><h1>${title}</h1><iframe title="${title}" sandbox="${sandbox}" src="${path}"></iframe></section>`;
+  pages.set(
+    '/both',
+    `<!doctype html><style>body { margin: 24px; display: grid; grid-template-columns: 1fr 1fr; gap: 24px; font: 15px Inter, sans-serif }
+h1 { margin: 0 0 8px; font-size: 18px } iframe { box-sizing: border-box; width: 100%; height: 690px; border: 1px solid #c9d3d3; border-radius: 6px }</style>
+${frame('Before any script', '/before', 'allow-same-origin')}${frame('After the script', '/after', 'allow-same-origin allow-scripts')}`,
+  );
+  await shots.take('server.png', `${origin}/both`, {
+    until: `document.querySelectorAll('iframe')[1].contentDocument.querySelector('quay-berth:defined')`,
+    act: `const { contentDocument } = document.querySelectorAll('iframe')[1];
+      contentDocument.querySelector('quay-berth').shadowRoot.querySelector('[part=title]').click();`,
+  });
+}
 server.close();
 
-const names = [
-  'preview',
-  'preview-dark',
-  'preview-large',
-  'preview-log',
-  'preview-overview',
-  'preview-findings',
-];
+const names = ['preview', 'preview-dark', 'preview-log', 'preview-overview', 'preview-findings'];
 if (isWanted(...names)) {
   lastwright(
     'verify',
@@ -244,10 +278,6 @@ if (isWanted(...names)) {
   await at('preview-dark', `${sheet}&scheme=dark`, {
     until,
     act: `document.documentElement.style.colorScheme = 'dark';`,
-  });
-  await at('preview-large', sheet, {
-    until,
-    act: `press('Large'); await new Promise((done) => setTimeout(done, 1500));`,
   });
   await at('preview-log', sheet, {
     until,
