@@ -63,6 +63,11 @@ export const results = { isWide: (one: Inside) => one.host.isConnected };
 Object.assign(
   SOURCES,
   element(
+    'quay-words',
+    `properties: { words: { type: array, items: { type: string }, default: [] } }\n`,
+    '<template for-each="word of words">{word}</template><b>.</b>',
+  ),
+  element(
     'quay-view',
     `properties: { src: { type: string } }\n`,
     '<template when="src !== failed"><img src="{src}" alt="{word}" onload="word = \'loaded\'" onerror="failed = src"></template><template otherwise><em>No picture</em></template>',
@@ -200,6 +205,21 @@ describe('an element that takes over', () => {
       await import('/index.js');
       return [before, text(), ${root('quay-browser')}.querySelector('i') === node];`);
     expect(seen).toEqual(['b', 'truebwide', true]);
+  });
+
+  it('keeps the texts of a list in which some show nothing', async () => {
+    const words = ['a', '', 'b', '', '', 'c'];
+    await opened(server.render('quay-words', { properties: { words } }));
+    const seen = await page.run(`
+      const texts = () => [...${root('quay-words')}.childNodes].filter((node) => node.nodeType === 3 && node.data);
+      const before = texts();
+      await import('/index.js');
+      const now = texts();
+      const words = document.querySelector('quay-words');
+      words.words = ['1', '2', '3', '4', '5', '6'];
+      await words.settled;
+      return [before.length, before.every((node, place) => node === now[place]), ${root('quay-words')}.textContent.replace(/:host.*}/, '')];`);
+    expect(seen).toEqual([3, true, '123456.']);
   });
 
   const PIXEL = 'data:image/gif;base64,R0lGODlhAQABAIAAAAUEBAAAACwAAAAAAQABAAACAkQBADs=';

@@ -58,8 +58,10 @@ export function claim<Kind extends Node>(source: Kind): Kind {
   if (!aim) return copy(source);
   aim.isUsed = true;
   let first = aim.next;
-  // What stands before a text, or ends the head of a root, is no node of the view.
-  while (isComment(first, '|') || isComment(first, ':')) first = aim.next = first.nextSibling;
+  // What ends the head of a root, or stands before a text, is no node of the view. A text that shows nothing is not there: what stands
+  // before the next one is left to that.
+  if (isComment(first, ':')) first = aim.next = first.nextSibling;
+  if (isComment(first, '|')) first = aim.next = first.nextSibling;
   const isWhole = source.nodeType === 11;
   const found =
     first &&
