@@ -254,10 +254,10 @@ describe('facet server', () => {
       .filter(({ facet }) => facet === 'server')
       .map(({ element, framework, verdict, note }) => {
         const short = note
-          .replace(/Give renderHtml the values.*?by properties\./, 'values')
-          .replace(/It takes away what an element without a shadow root holds.*?alone\./, 'leave')
-          .replace('What stands for a picture that could not be loaded comes with the script.', 'picture')
-          .replace(/It adds no listeners.*?effect\./, 'effect');
+          .replace(/Pass renderHtml the values.*?"properties"\./, 'values')
+          .replace(/The framework removes the content of an element without a shadow root.*?alone\./, 'leave')
+          .replace('The fallback for an image that failed to load is rendered only by script.', 'picture')
+          .replace(/React adds no listeners.*?effect\./, 'effect');
         return `${element} ${framework}: ${verdict} ${short}`.trim();
       });
     expect(lines.sort()).toEqual([

@@ -241,7 +241,7 @@ describe('an element that takes over', () => {
     expect(seen).toEqual(expected);
   });
 
-  it('is told of in development where script draws it another way, once for each tag, with both texts', async () => {
+  it('warns in development where script renders it differently, once for each tag, with both texts', async () => {
     const html = server.renderHtml('<quay-browser label="b"></quay-browser><quay-browser></quay-browser>');
     await opened(html + server.render('quay-name', { properties: { label: 'Ship' } }));
     const seen = await page.run(`
@@ -252,7 +252,7 @@ describe('an element that takes over', () => {
       console.warn = warn;
       return told;`);
     expect(seen).toEqual([
-      '<quay-browser> is drawn another way by the server. Server: "<b></b><i>b</i>", browser: "<b>true</b><i>b</i><u>wide</u>".',
+      '<quay-browser> renders differently on the server. Server: "<b></b><i>b</i>", browser: "<b>true</b><i>b</i><u>wide</u>".',
     ]);
   });
 

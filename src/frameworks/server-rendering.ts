@@ -56,15 +56,16 @@ export function careOf(...notes: (string | false | undefined)[]): string | undef
   return notes.filter(Boolean).join(' ') || undefined;
 }
 
-const GIVE_VALUES = 'Give renderHtml the values that the framework writes into no attribute, by properties.';
+const GIVE_VALUES =
+  'Pass renderHtml the values that the framework writes into no attribute, in the option "properties".';
 
 /** What is true of React: it says so in `care`, and does it in its examples. */
 export const HYDRATES_ATTRIBUTES =
-  'It adds no listeners of events that it does not know, and sets no properties, while it hydrates: do both in an effect.';
+  'React adds no listeners for custom events and sets no properties while hydrating: do both in an effect.';
 
 /** What is true of frameworks that compare what an element holds with what their templates give it. */
 export const LEAVES_ALONE =
-  'It takes away what an element without a shadow root holds: give it dangerouslySetInnerHTML with an empty text, which leaves it alone.';
+  'The framework removes the content of an element without a shadow root while hydrating: set dangerouslySetInnerHTML to an empty string, which leaves the content alone.';
 
 const IDIOMS = [GIVE_VALUES, HYDRATES_ATTRIBUTES, LEAVES_ALONE];
 

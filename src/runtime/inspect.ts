@@ -32,7 +32,8 @@ interface Callbacks {
 
 /**
  * Makes a class tell in the console what goes wrong: a required property that is missing, a value that its type does not
- * allow, wherever in it, data that was changed in place, a rendering that is another one than a server's. Only development builds have this; nothing is frozen or refused.
+ * allow, wherever in it, data that was changed in place, a rendering that differs from a server's. Only development builds have
+ * this; nothing is frozen or refused.
  */
 export function inspect(Class: CustomElementConstructor, promises: Promises): void {
   if (!globalThis.customElements) return;

@@ -25,7 +25,7 @@ export function tellDifference(element: HTMLElement): void {
   told.add(tag);
   const at = firstDifference(before, after);
   console.warn(
-    `<${tag}> is drawn another way by the server. Server: "${piece(before, at)}", browser: "${piece(after, at)}".`,
+    `<${tag}> renders differently on the server. Server: "${piece(before, at)}", browser: "${piece(after, at)}".`,
     element,
   );
 }

@@ -58,7 +58,7 @@ export function Page({ harbor }) {
       </div>
       <p className="told">{claimed.length > 0 ? `Claimed: ${claimed.join(', ')}` : 'No berth is claimed.'}</p>
       <quay-field ref={field} label="Your ship" />
-      <p className="told">{name ? `Welcome, ${name}` : 'Nobody has written a name.'}</p>
+      <p className="told">{name ? `Welcome, ${name}` : 'No name yet.'}</p>
     </main>
   );
 }

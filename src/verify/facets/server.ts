@@ -187,7 +187,7 @@ async function judgePicture(
       'Its component is rendered in the browser only: before script it shows no more than its content.',
     );
   else if (nodes.some((node) => !node.isConnected && hasFailed(node)))
-    observer.care(did, text, 'What stands for a picture that could not be loaded comes with the script.');
+    observer.care(did, text, 'The fallback for an image that failed to load is rendered only by script.');
   else if (await page.until(() => insideOf(element) !== inside, A_TICK))
     observer.saw(did, `${text}, of something that changes by itself`);
   else if (states.some((name) => hasState(element, name)))
